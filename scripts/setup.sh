@@ -1,0 +1,55 @@
+# What a fresh Debian machine lacks, put there once. Sourced by ./kelvit.
+
+die() { echo "kelvit: $*" >&2; exit 1; }
+say() { echo "kelvit: $*" >&2; }
+
+# Whether the process named in a pid file is one of ours.
+alive() { [ -f "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null && grep -qa kelvit "/proc/$(cat "$1")/cmdline"; }
+
+as_root() {
+  if [ "$(id -u)" = 0 ]; then "$@"
+  elif command -v sudo >/dev/null; then say "installing needs root:" && sudo "$@"
+  else die "this needs root once: $*"; fi
+}
+
+apt_install() {
+  say "installing $* from Debian's packages"
+  as_root env DEBIAN_FRONTEND=noninteractive sh -c 'apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@" >/dev/null' sh "$@" </dev/null
+}
+
+need_node() {
+  command -v node >/dev/null || die 'Node 20 or newer is needed'
+  node -e 'process.exit(Number(process.versions.node.split(".")[0]) >= 20 ? 0 : 1)' || die "Node 20 or newer is needed, this is $(node --version)"
+}
+
+find_postgres() {
+  pgbin=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)
+  [ -n "$pgbin" ] && [ -x "$pgbin/initdb" ]
+}
+
+need_postgres() {
+  find_postgres && return
+  # Debian would make and start a cluster of its own; Kelvit makes a private one.
+  as_root sh -c 'mkdir -p /etc/postgresql-common/createcluster.d && echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.d/kelvit.conf'
+  apt_install postgresql
+  find_postgres || die 'PostgreSQL could not be installed'
+}
+
+need_chromium() { [ -x /usr/bin/chromium ] || apt_install chromium; }
+
+need_packages() {
+  [ node_modules/.package-lock.json -nt package-lock.json ] && return
+  say 'fetching packages'
+  npm ci --no-audit --no-fund --loglevel=error >&2
+  touch node_modules/.package-lock.json
+}
+
+need_build() {
+  local stamp=node_modules/.kelvit-built
+  if [ -f "$stamp" ] && [ -f web/dist/index.html ] && [ -f server/dist/main.js ] &&
+    [ -z "$(find core contract server web package-lock.json -newer "$stamp" -not -path '*/dist/*' -not -path '*/test/*' -not -path '*/node_modules/*' -type f -print -quit)" ]; then return; fi
+  say 'building'
+  local begun; begun=$(mktemp)
+  npm run build --silent >&2
+  touch -r "$begun" "$stamp" && rm -f "$begun"
+}

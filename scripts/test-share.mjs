@@ -1,0 +1,26 @@
+// The share of test code in all TypeScript that is committed or about to be.
+import { execFileSync } from 'node:child_process'
+import { existsSync, readFileSync } from 'node:fs'
+
+const files = execFileSync(
+  'git',
+  ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx'],
+  { encoding: 'utf8' },
+)
+  .split('\n')
+  .filter((f) => f && existsSync(f))
+const lines = (list) =>
+  list.reduce(
+    (n, f) =>
+      n +
+      readFileSync(f, 'utf8')
+        .split('\n')
+        .filter((l) => l.trim()).length,
+    0,
+  )
+const isTest = (f) => /(^|\/)(test|e2e)\//.test(f) || /\.test\.tsx?$/.test(f)
+const all = lines(files)
+const tests = lines(files.filter(isTest))
+console.log(
+  `      tests are ${((100 * tests) / all).toFixed(0)}% of ${all} lines of TypeScript (aim: 25 to 33%)`,
+)
