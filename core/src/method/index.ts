@@ -1,0 +1,27 @@
+export { EDITION } from './data/sources'
+export { REFUSED_SOURCE, refusedFoods } from './data/refused'
+export { STANDARD_BANDS } from './data/bands'
+export { findFood, normalise, searchFoods, type Found } from './find'
+export { foodOf, foods, formOf, refusedOf, saidName, shortName } from './foods'
+export { countJars, JAR_SIZES, jarName, jarSizeOf, quartsOf } from './jar-size'
+export { lookUpProcess, optionsAt } from './lookup'
+export { mixedLoad, type MixedLoad } from './mixed-load'
+export { SCHOOLS, type School } from './schools'
+export { checkSoup, type Ingredient, type SoupVerdict } from './soup'
+export type {
+  Food,
+  FoodForm,
+  GaugeKind,
+  HouseholdRules,
+  JarSize,
+  Mouth,
+  Pack,
+  PackMethod,
+  PressureOptionId,
+  Process,
+  ProcessAnswer,
+  ProcessQuery,
+  Refusal,
+  RefusedFood,
+  Storage,
+} from './types'

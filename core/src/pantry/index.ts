@@ -1,0 +1,19 @@
+export {
+  addDays,
+  boilBeforeTasting,
+  dateAt,
+  daysBetween,
+  DEFAULT_POLICY,
+  shelfDates,
+  type KeepingPolicy,
+} from './dates'
+export { KEEPING } from './keeping'
+export {
+  ageOf,
+  freshness,
+  nextJar,
+  oldestFirst,
+  pullList,
+  type JarAge,
+  type ShelfJar,
+} from './rotation'

@@ -1,0 +1,44 @@
+import { stageSpans, type TimedStage } from '../../load/stages'
+import type { StageMinutes } from '../../load/types'
+import type { JarSize } from '../../method/types'
+import { pieces } from './problem'
+import type { DayLoad } from './types'
+
+/** What a day sheet is told of a load. */
+export interface DayLoadFacts {
+  readonly id: string
+  readonly cannerId: string
+  readonly canBy: string
+  readonly jar: JarSize
+  readonly jars: number
+  /** Hands-on minutes of preparing everything in it. */
+  readonly prepMin: number
+  readonly processMinutes: number
+  readonly stageMinutes: StageMinutes
+  readonly extraRestMin?: number
+}
+
+/** A load's stages in whole minutes, rounded up so that the sheet is never too short. */
+export function dayLoadOf(facts: DayLoadFacts): DayLoad {
+  const spans = stageSpans({ ...facts, prepMinPerQuart: 0 }, facts.stageMinutes)
+  const minutes = new Map(spans.map((s) => [s.stage, Math.ceil(s.minutes - 1e-9)]))
+  const parts = pieces(facts.prepMin)
+  minutes.set('prepare', parts * Math.ceil(facts.prepMin / parts - 1e-9))
+  const of = (stage: TimedStage): number => minutes.get(stage) ?? 0
+  return {
+    id: facts.id,
+    cannerId: facts.cannerId,
+    canBy: facts.canBy,
+    stages: {
+      prepare: of('prepare'),
+      fill: of('fill'),
+      heat: of('heat'),
+      vent: of('vent'),
+      climb: of('climb'),
+      process: of('process'),
+      cool: of('cool'),
+      rest: of('rest'),
+      unload: of('unload'),
+    },
+  }
+}

@@ -1,0 +1,190 @@
+import { Network, type Link } from './network'
+import {
+  FILLED_WAITS_MIN,
+  OPENED_WAITS_MIN,
+  PIECE_MIN,
+  WATCHED_AT_ONCE,
+  type DayKitchen,
+  type DayLoad,
+} from './types'
+
+/** A moment: some minutes after a node's time. */
+interface Moment {
+  readonly node: number
+  readonly plus: number
+}
+
+/** Something that takes units of a resource from one moment to another. */
+export interface Span {
+  readonly start: Moment
+  readonly end: Moment
+  readonly takes: number
+}
+
+/** A span of somebody's hands or eyes; at least `tail` minutes of the load follow it. */
+export interface HandSpan extends Span {
+  readonly minutes: number
+  readonly tail: number
+}
+
+/** What only so many can use at once. */
+export interface Resource {
+  /** A canner's own runs, one after the other. */
+  readonly canner?: true
+  readonly units: number
+  readonly spans: readonly Span[]
+}
+
+/** A day as times, constraints and resources. Minutes from opening. */
+export interface DayProblem {
+  readonly network: Network
+  readonly resources: readonly Resource[]
+  /** Nodes whose time plus minutes is the end of a load. */
+  readonly ends: readonly { readonly node: number; readonly minutes: number }[]
+  /** All hand work, that with the longest tail first. */
+  readonly hands: readonly HandSpan[]
+  /** The hand work of each load, in order. */
+  readonly byLoad: readonly (readonly HandSpan[])[]
+  readonly onStove: readonly { readonly canner: string; readonly span: Span }[]
+  /** When each person is there, minutes from opening. */
+  readonly hours: readonly { readonly from: number; readonly until: number }[]
+  readonly people: number
+}
+
+/** Where a load's times are: its pieces of preparation, then filling, heat on, unloading. */
+export interface LoadNodes {
+  readonly prepare: readonly number[]
+  readonly fill: number
+  readonly heat: number
+  readonly unload: number
+}
+
+/** Preparation is done in even pieces of at most so long, so that hands can look after a canner between. */
+export const pieces = (minutes: number): number => Math.max(1, Math.ceil(minutes / PIECE_MIN))
+
+export function nodesOf(loads: readonly DayLoad[]): readonly LoadNodes[] {
+  let next = 1
+  return loads.map((load) => ({
+    prepare: Array.from({ length: pieces(load.stages.prepare) }, () => next++),
+    fill: next++,
+    heat: next++,
+    unload: next++,
+  }))
+}
+
+/** Minutes after heat on at which each rigid stage begins. */
+export function offsets({ stages: s }: DayLoad) {
+  const vent = s.heat
+  const climb = vent + s.vent
+  const process = climb + s.climb
+  const cool = process + s.process
+  const rest = cool + s.cool
+  return { heat: 0, vent, climb, process, cool, rest, out: rest + s.rest }
+}
+
+/** States a day as a problem for the search. */
+export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayProblem {
+  const nodes = nodesOf(loads)
+  const size = 1 + nodes.reduce((n, l) => n + l.prepare.length + 3, 0)
+  const each = loads.map((load, i) => [load, nodes[i] as LoadNodes] as const)
+  const links: Link[] = each.flatMap(([load, at]) => chainOf(load, at))
+  const fixed = absencesOf(loads, kitchen).map((a, k) => ({ node: size + k, ...a }))
+  for (const f of fixed)
+    links.push({ from: 0, to: f.node, gap: f.from }, { from: f.node, to: 0, gap: -f.from })
+  const byLoad = each.map(([load, at]) => handsOf(load, at))
+  const hands = byLoad.flat().sort((a, b) => b.tail - a.tail)
+  const away = (takes: number): Span[] =>
+    fixed.map((f) => lasting(f.node, 0, f.until - f.from, takes))
+  const canners = [...new Set(loads.map((l) => l.cannerId))]
+  const onStove = each.map(([load, at]): Span => inCanner(load, at))
+  const watched = each.map(([load, at]) => lasting(at.heat, 0, offsets(load).cool, 1))
+  const people = kitchen.people.length
+  return {
+    network: new Network(size + fixed.length, links),
+    // Canners first: their order says most about when the day ends.
+    resources: [
+      ...canners.map((id) => ({
+        canner: true as const,
+        units: 1,
+        spans: onStove.filter((_, i) => loads[i]?.cannerId === id),
+      })),
+      ...(canners.length > kitchen.burners ? [{ units: kitchen.burners, spans: onStove }] : []),
+      { units: people, spans: [...hands, ...away(1)] },
+      {
+        units: people * WATCHED_AT_ONCE,
+        spans: [...watched, ...away(WATCHED_AT_ONCE)],
+      },
+    ],
+    ends: each.map(([load, at]) => ({ node: at.unload, minutes: load.stages.unload })),
+    hands,
+    byLoad,
+    onStove: loads.map((load, i) => ({ canner: load.cannerId, span: onStove[i] as Span })),
+    hours: kitchen.people.map((p) => ({
+      from: Math.max(0, p.from - kitchen.opens),
+      until: p.until - kitchen.opens,
+    })),
+    people,
+  }
+}
+
+function chainOf(load: DayLoad, at: LoadNodes): Link[] {
+  const { prepare, fill } = load.stages
+  const { out } = offsets(load)
+  const piece = prepare / at.prepare.length
+  const first = at.prepare[0] ?? 0
+  return [
+    { from: 0, to: first, gap: 0 },
+    ...at.prepare.map((node, k) => ({ from: node, to: at.prepare[k + 1] ?? at.fill, gap: piece })),
+    { from: at.fill, to: at.heat, gap: fill },
+    { from: at.heat, to: at.fill, gap: -fill - FILLED_WAITS_MIN },
+    { from: at.heat, to: at.unload, gap: out },
+    { from: at.unload, to: at.heat, gap: -out - OPENED_WAITS_MIN },
+  ]
+}
+
+const lasting = (node: number, plus: number, minutes: number, takes: number): Span => ({
+  start: { node, plus },
+  end: { node, plus: plus + minutes },
+  takes,
+})
+
+/** The canner is taken from heat on until its last jar is out, also while jars wait in it. */
+const inCanner = (load: DayLoad, at: LoadNodes): Span => ({
+  start: { node: at.heat, plus: 0 },
+  end: { node: at.unload, plus: load.stages.unload },
+  takes: 1,
+})
+
+function handsOf(load: DayLoad, at: LoadNodes): HandSpan[] {
+  const { prepare, fill, climb, unload } = load.stages
+  const off = offsets(load)
+  const run = off.out + unload
+  const piece = prepare / at.prepare.length
+  const span = (node: number, plus: number, minutes: number, tail: number): HandSpan => ({
+    ...lasting(node, plus, minutes, 1),
+    minutes,
+    tail,
+  })
+  return [
+    ...at.prepare.map((node, k) => span(node, 0, piece, prepare - (k + 1) * piece + fill + run)),
+    span(at.fill, 0, fill, run),
+    span(at.heat, off.climb, climb, run - off.process),
+    span(at.unload, 0, unload, 0),
+  ].filter((s) => s.minutes > 0)
+}
+
+/** When somebody who helps that day is not there, as far as the day can reach. */
+function absencesOf(loads: readonly DayLoad[], kitchen: DayKitchen) {
+  const longest = loads.reduce(
+    (m, l) => m + offsets(l).out + l.stages.unload + l.stages.prepare + l.stages.fill + 30,
+    0,
+  )
+  return kitchen.people.flatMap((p) => {
+    const from = Math.max(0, p.from - kitchen.opens)
+    const until = p.until - kitchen.opens
+    return [
+      ...(from > 0 ? [{ from: 0, until: from }] : []),
+      ...(until < longest ? [{ from: Math.max(0, until), until: longest + 1 }] : []),
+    ]
+  })
+}

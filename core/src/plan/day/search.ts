@@ -1,0 +1,105 @@
+import { after, beamSearch } from './beam'
+import { begins, ends, finishOf, inOrder, lowerBound } from './bounds'
+import type { Link } from './network'
+import type { DayProblem, Resource, Span } from './problem'
+
+/** The earliest schedule found, and how good it is known to be. */
+export interface Found {
+  /** Time of every node, minutes from opening. */
+  readonly times: Float64Array
+  readonly finish: number
+  readonly bound: number
+  readonly proven: boolean
+}
+
+interface Node {
+  readonly times: Float64Array
+  readonly added: readonly Link[]
+  readonly bound: number
+}
+
+const EPS = 1e-6
+
+/**
+ * The schedule that finishes earliest, by branch and bound: every conflict on a
+ * resource is settled by saying which of two goes first, both ways. Exact unless
+ * it runs out of steps.
+ * @param latest no finish after this is wanted.
+ * @param steps most branchings; when they are used up the best so far is given.
+ */
+export function earliestFinish(
+  problem: DayProblem,
+  latest: number,
+  steps: number,
+): Found | undefined {
+  const first = problem.network.earliest()
+  if (!first) return undefined
+  const root: Node = { times: first, added: [], bound: lowerBound(problem, first) }
+  let best = quickly(problem, latest)
+  let left = steps
+  const stack: Node[] = [root]
+  const worth = (bound: number): boolean => bound < (best?.finish ?? latest + 2 * EPS) - EPS
+  while (stack.length > 0 && left > 0) {
+    const node = stack.pop()
+    if (!node || !worth(node.bound)) continue
+    left--
+    const conflict = firstConflict(problem, node.times)
+    if (conflict) {
+      const next = settle(problem, node, conflict).filter((n) => worth(n.bound))
+      // The most hopeful is looked at first, so it goes on the stack last.
+      stack.push(...next.sort((a, b) => b.bound - a.bound))
+    } else best = { times: node.times, finish: finishOf(problem, node.times) }
+  }
+  if (!best) return undefined
+  const proven = stack.every((n) => !worth(n.bound))
+  return { ...best, proven, bound: proven ? best.finish : root.bound }
+}
+
+/** A good schedule to begin with, when it keeps to everything and is not too late. */
+function quickly(
+  problem: DayProblem,
+  latest: number,
+): { times: Float64Array; finish: number } | undefined {
+  const found = beamSearch(problem)
+  if (!found || found.finish > latest + EPS || firstConflict(problem, found.times)) return undefined
+  return found
+}
+
+/** Spans of one resource that want more of it at some moment than there is. */
+function firstConflict(problem: DayProblem, times: Float64Array): readonly Span[] | undefined {
+  for (const resource of problem.resources) {
+    const found = conflictOn(resource, times)
+    if (found) return found
+  }
+  return undefined
+}
+
+function conflictOn(resource: Resource, times: Float64Array): readonly Span[] | undefined {
+  const spans = inOrder(resource.spans, times)
+  for (const [i, span] of spans.entries()) {
+    const at = begins(span, times)
+    const together: Span[] = []
+    let takes = 0
+    for (let j = i; j >= 0 && takes <= resource.units; j--) {
+      const other = spans[j] as Span
+      if (ends(other, times) <= at + EPS) continue
+      together.push(other)
+      takes += other.takes
+    }
+    if (takes > resource.units) return together
+  }
+  return undefined
+}
+
+/** Every way to settle a conflict: one span of it waits for the end of another. */
+function settle(problem: DayProblem, node: Node, conflict: readonly Span[]): Node[] {
+  const next: Node[] = []
+  for (const a of conflict)
+    for (const b of conflict) {
+      if (a === b) continue
+      const added = [...node.added, after(a, b)]
+      const times = problem.network.with(node.times, added)
+      if (times) next.push({ times, added, bound: lowerBound(problem, times) })
+    }
+  return next
+}

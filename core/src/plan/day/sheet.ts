@@ -1,0 +1,198 @@
+import { daysBetween } from '../../pantry/dates'
+import { showMinutes } from '../../quantity/format'
+import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
+import { earliestFinish, type Found } from './search'
+import type {
+  DayChange,
+  DayDoesNotFit,
+  DayKitchen,
+  DayLoad,
+  DayPerson,
+  DaySheet,
+  DayTask,
+} from './types'
+
+/** Branchings for a whole sheet; small days need a few hundred, large ones are good without. */
+const STEPS = { small: 1400, large: 400 } as const
+/** Up to so many loads a day is small. */
+const SMALL_DAY = 6
+/** Branchings for each change that is tried when a day does not fit. */
+const STEPS_PER_CHANGE = 300
+/** Loads that are tried to be left out when a day does not fit. */
+const MOST_LEFT_OUT = 3
+const LONG_DAY_MIN = 24 * 60
+
+/**
+ * Places every stage of every load of a day: finishes as early as can be, then
+ * with as few people as can be, then the earliest can-by first. No load starts
+ * unless its jars are out before the kitchen closes. When they do not all fit it
+ * says why, and the smallest changes that would make them fit.
+ * @param steps branchings at most; with 0 only a quick good sheet is made.
+ */
+export function daySheet(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  steps: number = loads.length > SMALL_DAY ? STEPS.large : STEPS.small,
+): DaySheet | DayDoesNotFit {
+  const impossible = cannotBe(loads, kitchen)
+  if (impossible) return impossible
+  const order = [...loads].sort((a, b) => daysBetween(b.canBy, a.canBy) || a.id.localeCompare(b.id))
+  const open = kitchen.closes - kitchen.opens
+  const found = earliestFinish(dayProblem(order, kitchen), open, steps)
+  if (!found) return doesNotFit(order, kitchen)
+  const [fewest, people] = withFewest(order, kitchen, found)
+  return {
+    outcome: 'sheet',
+    tasks: tasksOf(order, { ...kitchen, people }, fewest.times),
+    finish: kitchen.opens + fewest.finish,
+    people: people.length,
+    optimal: found.proven,
+    bound: kitchen.opens + found.bound,
+  }
+}
+
+function cannotBe(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit | undefined {
+  const no = (reason: DayDoesNotFit['reason'], sentence: string): DayDoesNotFit => ({
+    outcome: 'does-not-fit',
+    reason,
+    sentence,
+    changes: [],
+  })
+  if (kitchen.closes <= kitchen.opens) return no('closed', 'The kitchen is not open on this day.')
+  const there = kitchen.people.filter((p) => p.until > kitchen.opens && p.from < kitchen.closes)
+  if (there.length === 0 && loads.length > 0)
+    return no('nobody', 'Nobody is in the kitchen while it is open. Say who helps, and when.')
+  return undefined
+}
+
+/** The same finish with fewer people, those who are there longest first. */
+function withFewest(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  all: Found,
+): readonly [Found, readonly DayPerson[]] {
+  const byHours = [...kitchen.people].sort((a, b) => b.until - b.from - (a.until - a.from))
+  for (let n = 1; n < byHours.length; n++) {
+    const people = byHours.slice(0, n)
+    const found = earliestFinish(
+      dayProblem(loads, { ...kitchen, people }),
+      all.finish,
+      STEPS_PER_CHANGE,
+    )
+    if (found && found.finish <= all.finish + 1e-6) return [found, people]
+  }
+  return [all, kitchen.people]
+}
+
+/** The stages on the clock, each hand task given to somebody who is free. */
+function tasksOf(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  times: Float64Array,
+): readonly DayTask[] {
+  const nodes = nodesOf(loads)
+  const tasks = loads.flatMap((load, i) =>
+    stagesOf(load, nodes[i] as LoadNodes, times, kitchen.opens),
+  )
+  const free = new Map(kitchen.people.map((p) => [p.id, p.from]))
+  const hands = tasks
+    .filter((t) => NEEDS_ONE.has(t.stage) && t.to > t.from)
+    .sort((a, b) => a.from - b.from)
+  const given = new Map<DayTask, string>()
+  for (const task of hands) {
+    const able = kitchen.people.filter(
+      (p) => (free.get(p.id) ?? 0) <= task.from + 1e-6 && p.until >= task.to - 1e-6,
+    )
+    // Whoever goes home first, so that those who stay are left for later work.
+    const who = able.sort((a, b) => a.until - b.until || a.name.localeCompare(b.name))[0]
+    if (!who) continue
+    given.set(task, who.id)
+    free.set(who.id, task.to)
+  }
+  return tasks.map((t) => ({ ...t, person: given.get(t) ?? null }))
+}
+
+const NEEDS_ONE: ReadonlySet<string> = new Set(['prepare', 'fill', 'climb', 'unload'])
+
+function stagesOf(load: DayLoad, nodes: LoadNodes, times: Float64Array, opens: number): DayTask[] {
+  const { stages } = load
+  const off = offsets(load)
+  const at = (node: number): number => opens + (times[node] ?? 0)
+  const heat = at(nodes.heat)
+  const task = (stage: DayTask['stage'], from: number, minutes: number): DayTask => ({
+    loadId: load.id,
+    stage,
+    from,
+    to: from + minutes,
+    person: null,
+  })
+  const piece = stages.prepare / nodes.prepare.length
+  return [
+    ...nodes.prepare.map((n) => task('prepare', at(n), piece)),
+    task('fill', at(nodes.fill), stages.fill),
+    task('heat', heat, stages.heat),
+    task('vent', heat + off.vent, stages.vent),
+    task('climb', heat + off.climb, stages.climb),
+    task('process', heat + off.process, stages.process),
+    task('cool', heat + off.cool, stages.cool),
+    task('rest', heat + off.rest, stages.rest),
+    task('unload', at(nodes.unload), stages.unload),
+  ].filter((t) => t.to > t.from)
+}
+
+/** Why the loads do not fit, and what is the least that would make them. */
+function doesNotFit(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit {
+  const open = kitchen.closes - kitchen.opens
+  // Whoever stays to the end would stay as long as it takes.
+  const people = kitchen.people.map((p) =>
+    p.until >= kitchen.closes ? { ...p, until: p.until + LONG_DAY_MIN } : p,
+  )
+  const longer = earliestFinish(
+    dayProblem(loads, { ...kitchen, people }),
+    LONG_DAY_MIN,
+    STEPS.large,
+  )
+  const changes: DayChange[] = []
+  if (longer) {
+    const minutes = Math.ceil(longer.finish - open)
+    if (kitchen.opens - minutes >= 0 && fitsEarlier(loads, kitchen, minutes))
+      changes.push({ kind: 'open-earlier', minutes })
+    changes.push({ kind: 'close-later', minutes })
+  }
+  const helper = { id: 'helper', name: 'a helper', from: kitchen.opens, until: kitchen.closes }
+  if (fits(loads, { ...kitchen, people: [...kitchen.people, helper] }))
+    changes.push({ kind: 'one-person-more' })
+  const laterFirst = [...loads].sort((a, b) => daysBetween(a.canBy, b.canBy))
+  for (const load of laterFirst.slice(0, MOST_LEFT_OUT))
+    if (
+      fits(
+        loads.filter((l) => l !== load),
+        kitchen,
+      )
+    ) {
+      changes.push({ kind: 'leave-out', loadId: load.id })
+      break
+    }
+  const over = longer ? Math.ceil(longer.finish - open) : null
+  return {
+    outcome: 'does-not-fit',
+    reason: 'too-long',
+    sentence:
+      over === null
+        ? 'These loads do not fit into a day with the people there are.'
+        : loads.length === 1
+          ? `This load takes ${showMinutes(over)} longer than the kitchen is open.`
+          : `These loads take ${showMinutes(over)} longer than the kitchen is open.`,
+    changes,
+  }
+}
+
+const fits = (loads: readonly DayLoad[], kitchen: DayKitchen): boolean =>
+  earliestFinish(dayProblem(loads, kitchen), kitchen.closes - kitchen.opens, STEPS_PER_CHANGE) !==
+  undefined
+
+function fitsEarlier(loads: readonly DayLoad[], kitchen: DayKitchen, minutes: number): boolean {
+  const opens = kitchen.opens - minutes
+  const people = kitchen.people.map((p) => (p.from <= kitchen.opens ? { ...p, from: opens } : p))
+  return fits(loads, { ...kitchen, opens, people })
+}

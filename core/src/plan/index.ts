@@ -1,0 +1,3 @@
+export * from './season'
+export * from './day'
+export * from './kitchen'

@@ -1,0 +1,10 @@
+export {
+  clockOf,
+  kitchenOn,
+  minuteOf,
+  type BusyTime,
+  type KitchenCalendar,
+  type KitchenException,
+  type KitchenHours,
+  type KitchenStretch,
+} from './hours'

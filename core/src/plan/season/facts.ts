@@ -1,0 +1,64 @@
+import { capacityFor, minimumFor } from '../../load/capacity'
+import { fixedTimes } from './cost'
+import { runMinutes, type LoadTimes } from './length'
+import { draws, fade, type SeasonModel } from './model'
+
+/** What a lot is to a canner: how many fit, how few may run, and with what it may share. */
+export interface Fit {
+  readonly capacity: number
+  readonly least: number
+  readonly minutes: number
+  /** Loads of one group have one pressure, jar size and mouth. */
+  readonly group: number
+}
+
+/** What never changes while a season is planned, looked up once. */
+export interface Facts {
+  /** By lot, then canner; null where it cannot be canned there. */
+  readonly fits: readonly (readonly (Fit | null)[])[]
+  /** Minutes from heat on to the last jar out, without the process, by canner. */
+  readonly baseRun: Float64Array
+  readonly fixed: readonly (readonly LoadTimes[])[]
+  /** Supply lines each lot draws from. */
+  readonly linesOf: readonly (readonly number[])[]
+  /** Lots by how long they can wait, then by the day they must be canned, then the larger. */
+  readonly urgent: readonly number[]
+  /** Lost quality of one jar, by lot and days since it came. */
+  readonly fade: readonly Float64Array[]
+}
+
+export function factsOf(model: SeasonModel): Facts {
+  const groups = new Map<string, number>()
+  const group = (key: string): number => {
+    const had = groups.get(key) ?? groups.size
+    groups.set(key, had)
+    return had
+  }
+  const fits = model.lots.map((lot) =>
+    model.canners.map((canner, c): Fit | null => {
+      const process = lot.processes[c]
+      const capacity = capacityFor(canner.capacity, lot.jar, lot.mouth)
+      const least = minimumFor(canner.minimum, lot.jar)
+      if (!process || capacity < least) return null
+      const key = `${process.psi} ${lot.jar} ${lot.mouth}`
+      return { capacity, least, minutes: process.minutes, group: group(key) }
+    }),
+  )
+  return {
+    fits,
+    baseRun: Float64Array.from(model.canners, (c) => runMinutes(c.stageMinutes, 0)),
+    fixed: fixedTimes(model),
+    linesOf: model.lots.map((lot) =>
+      model.supplies.flatMap((line, i) => (draws(line, lot.jar, lot.mouth) ? [i] : [])),
+    ),
+    urgent: model.lots
+      .map((l, i) => ({ i, keeps: l.due - l.arrived, due: l.due, jars: l.jars }))
+      .sort((a, b) => a.keeps - b.keeps || a.due - b.due || b.jars - a.jars || a.i - b.i)
+      .map((x) => x.i),
+    fade: model.lots.map((lot) => {
+      const first = Math.max(0, lot.arrived)
+      const span = Math.max(0, Math.min(model.days.length - 1, lot.due) - first + 1)
+      return Float64Array.from({ length: span }, (_, i) => fade(lot, first + i))
+    }),
+  }
+}

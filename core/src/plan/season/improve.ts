@@ -1,0 +1,117 @@
+import { boardWith, construct, placeLots } from './construct'
+import { costOf } from './cost'
+import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
+import { windowProgram } from './program'
+import { windowOf } from './window'
+import { seeded } from './random'
+import { Search, type Standing } from './ruin'
+import type { Solver } from './solver'
+
+export interface ImproveEffort {
+  /** Steps of ruin and rebuild for every lot. */
+  readonly stepsPerLot: number
+  /** Open days of one exactly solved window. */
+  readonly windowDays: number
+  /** Branch-and-bound nodes in one window; with 0 there are no exact windows, only the search. */
+  readonly nodes: number
+}
+
+export const USUAL_EFFORT: ImproveEffort = { stepsPerLot: 50, windowDays: 4, nodes: 2 }
+
+/** How far the search is, and the best plan until now. */
+export interface Progress {
+  readonly plan: SeasonPlan
+  readonly cost: number
+  readonly done: number
+  readonly of: number
+}
+
+/** Whole-number choices in one window at most: larger ones are cut shorter. */
+const MOST_WHOLE = 22
+/** Search steps between two words of progress. */
+const SLICE = 250
+/** Cost by which the search may step back at its beginning, as a share of the whole. */
+const WARMTH = 0.005
+/** Share of the search that comes after the exact windows. */
+const AFTER = 0.2
+
+/**
+ * Makes a plan better, a bit at a time: yields after each bit, so that whoever
+ * runs it can show progress, stop it and keep the best. Search by ruin and
+ * rebuild, then every stretch of days decided exactly, then search again. Never
+ * worse than it began; the same model, seed and effort give the same plan.
+ * @param kept pinned loads, which stay as they are.
+ * @param from a plan that is there: never worse than it either.
+ */
+export function* improve(
+  model: SeasonModel,
+  kept: readonly PlanLoad[],
+  seed: number,
+  solve: Solver,
+  effort: ImproveEffort = USUAL_EFFORT,
+  from: readonly PlanLoad[] = [],
+): Generator<Progress, SeasonPlan> {
+  const random = seeded(seed)
+  const search = new Search(model, kept, beginning(model, kept, from), random)
+  const windows = effort.nodes > 0 ? windowsOf(model, effort.windowDays) : []
+  const slices = Math.ceil((effort.stepsPerLot * model.lots.length) / SLICE)
+  const later = Math.max(1, Math.round(slices * AFTER))
+  const of = slices + windows.length
+  let done = 0
+  const before = slices - later
+  for (let s = 0; s < before; s++) {
+    search.run(SLICE, WARMTH * (1 - s / before))
+    yield { ...search.best, done: ++done, of }
+  }
+  for (const days of windows) {
+    const better = solveWindow(model, search.best, days, solve, effort.nodes)
+    search.jump(better)
+    yield { ...search.best, done: ++done, of }
+  }
+  for (let s = 0; s < later; s++) {
+    search.run(SLICE, WARMTH * 0.1 * (1 - s / later))
+    yield { ...search.best, done: ++done, of }
+  }
+  return search.best.plan
+}
+
+/** The better of a plan made anew and the one that is there, as far as it still holds and filled up. */
+function beginning(
+  model: SeasonModel,
+  kept: readonly PlanLoad[],
+  from: readonly PlanLoad[],
+): Standing {
+  const anew = construct(model, kept)
+  const made = { plan: anew, cost: costOf(model, anew).total }
+  if (from.length === 0) return made
+  const board = boardWith(model, [...kept, ...from.filter((l) => !l.pinned)])
+  placeLots(board, board.urgent)
+  return board.cost() < made.cost ? { plan: board.plan(), cost: board.cost() } : made
+}
+
+/** Stretches of days on which the kitchen is open, overlapping by half. */
+function windowsOf(model: SeasonModel, length: number): readonly (readonly number[])[] {
+  const open = model.days.flatMap((day, d) => (day.minutes > 0 ? [d] : []))
+  const step = Math.max(1, Math.floor(length / 2))
+  return open.flatMap((_, i) => (i % step === 0 ? [open.slice(i, i + length)] : []))
+}
+
+/** Decides some days exactly, with everything else as it is; keeps the better of both. */
+function solveWindow(
+  model: SeasonModel,
+  best: Standing,
+  days: readonly number[],
+  solve: Solver,
+  nodes: number,
+): Standing {
+  const { window, rest } = windowOf(model, best.plan.loads, days, best.cost)
+  const { program, read } = windowProgram(model, window)
+  if (program.cost.length === 0) return best
+  if (days.length > 2 && program.integer.filter(Boolean).length > MOST_WHOLE)
+    return solveWindow(model, best, days.slice(0, -1), solve, nodes)
+  const { values } = solve(program, { nodes, gap: 0.005, seconds: 5 })
+  if (!values) return best
+  const board = boardWith(model, [...rest, ...read(values)])
+  const cost = board.cost()
+  return cost < best.cost - 1e-6 ? { plan: board.plan(), cost } : best
+}

@@ -1,0 +1,44 @@
+export { Board } from './board'
+export { construct, earliestCanBy, firstCome } from './construct'
+export {
+  costOf,
+  dayLengths,
+  fixedTimes,
+  jarsOf,
+  processMinutesOf,
+  timesOf,
+  type PlanCost,
+} from './cost'
+export { dayLength, loadTimes, prepPerJar, type LoadTimes } from './length'
+export { seeded } from './random'
+export * from './model'
+export { improve, USUAL_EFFORT, type ImproveEffort, type Progress } from './improve'
+export { windowProgram } from './program'
+export { windowOf } from './window'
+export type { Program, Solved, SolveLimits, Solver } from './solver'
+export { proveBound, type Proof } from './bound'
+export { solverFrom } from './with-highs'
+export { complaintsOf, type PlanComplaint, type PlanFault } from './check'
+export {
+  mouthFor,
+  seasonFrom,
+  type CannerRecord,
+  type LoadRecord,
+  type LotRecord,
+  type Season,
+  type SeasonNote,
+  type SeasonRecords,
+  type StockRecord,
+} from './from-records'
+export {
+  datedPortions,
+  moveLoad,
+  movesBetween,
+  type DatedPortion,
+  type JarMove,
+  type Moved,
+} from './move'
+export { drawnFrom, shortagesOf, type Shortage } from './shortage'
+export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
+export { gatherRecords, likelyJars, type HouseholdRecords } from './gather'
+export { betterFit, fitDays, overruns } from './fit-days'

@@ -1,0 +1,108 @@
+import type { StageMinutes } from '../../load/types'
+import { stageSpans, totalMinutes } from '../../load/stages'
+import type { JarSize } from '../../method/types'
+import { quartsOf } from '../../method/jar-size'
+
+/**
+ * Minutes that every load after the first adds by hands getting in each other's
+ * way: what exact day sheets take longer than the bounds below, on average.
+ */
+export const HANDOVER_MIN = 5
+
+/** A load as the length of a day sees it, minutes. */
+export interface LoadTimes {
+  readonly canner: number
+  /** Hands before the canner is loaded: prepare and fill. */
+  readonly hands: number
+  /** From heat on to the last jar out. */
+  readonly run: number
+}
+
+/** Times of a load from what it holds. */
+export function loadTimes(
+  canner: number,
+  stages: StageMinutes,
+  jars: number,
+  prepMin: number,
+  processMinutes: number,
+): LoadTimes {
+  return {
+    canner,
+    hands: prepMin + stages.fillMinFixed + stages.fillMinPerJar * jars,
+    run: runMinutes(stages, processMinutes),
+  }
+}
+
+/** Minutes from heat on to the last jar out: they do not depend on how many jars there are. */
+export const runMinutes = (stages: StageMinutes, processMinutes: number): number =>
+  totalMinutes(
+    stageSpans({ jars: 0, jar: 'quart', prepMinPerQuart: 0, processMinutes }, stages).filter(
+      (s) => s.stage !== 'prepare' && s.stage !== 'fill',
+    ),
+  )
+
+/** Hands-on minutes of preparing one jar. */
+export const prepPerJar = (jar: JarSize, prepMinPerQuart: number): number =>
+  quartsOf(jar) * prepMinPerQuart
+
+/**
+ * About how long a canning day lasts, minutes: a canner runs its loads one after
+ * the other once the first is filled; hands fill every load before the last one
+ * runs; canners share burners. An estimate; the day sheet says it exactly.
+ */
+export function dayLength(loads: readonly LoadTimes[], people: number, burners: number): number {
+  const tally = new DayTally(Math.max(0, ...loads.map((l) => l.canner)) + 1)
+  for (const load of loads) tally.add(load)
+  return tally.length(people, burners)
+}
+
+/** Adds up the loads of a day without keeping them; used again for the next day. */
+export class DayTally {
+  private readonly lead: Float64Array
+  private readonly runs: Float64Array
+  private hands = 0
+  private count = 0
+  private shortestRun = Infinity
+
+  constructor(canners: number) {
+    this.lead = new Float64Array(canners).fill(Infinity)
+    this.runs = new Float64Array(canners)
+  }
+
+  clear(): void {
+    for (let c = 0; c < this.runs.length; c++) {
+      this.lead[c] = Infinity
+      this.runs[c] = 0
+    }
+    this.hands = 0
+    this.count = 0
+    this.shortestRun = Infinity
+  }
+
+  add({ canner, hands, run }: LoadTimes): void {
+    this.hands += hands
+    this.count += 1
+    if (run < this.shortestRun) this.shortestRun = run
+    if (hands < (this.lead[canner] ?? 0)) this.lead[canner] = hands
+    this.runs[canner] = (this.runs[canner] ?? 0) + run
+  }
+
+  /** Minutes from the first knife to the last jar out; 0 when nothing was added. */
+  length(people: number, burners: number): number {
+    if (this.shortestRun === Infinity) return 0
+    let longestChain = 0
+    let allRuns = 0
+    let shortestLead = Infinity
+    for (let c = 0; c < this.runs.length; c++) {
+      const lead = this.lead[c] ?? Infinity
+      if (lead === Infinity) continue
+      const runs = this.runs[c] ?? 0
+      allRuns += runs
+      if (lead < shortestLead) shortestLead = lead
+      if (lead + runs > longestChain) longestChain = lead + runs
+    }
+    const byHands = this.hands / Math.max(1, people) + this.shortestRun
+    const byBurners = shortestLead + allRuns / Math.max(1, burners)
+    return Math.max(longestChain, byHands, byBurners) + HANDOVER_MIN * (this.count - 1)
+  }
+}

@@ -1,0 +1,26 @@
+/** A stream of numbers in [0, 1) that is the same for the same seed (mulberry32). */
+export function seeded(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/** A whole number from 0 to below n. */
+export const below = (random: () => number, n: number): number => Math.floor(random() * n)
+
+/** A copy in random order. */
+export function shuffled<T>(random: () => number, items: readonly T[]): T[] {
+  const copy = [...items]
+  for (let i = copy.length - 1; i > 0; i--) {
+    const j = below(random, i + 1)
+    const a = copy[i] as T
+    copy[i] = copy[j] as T
+    copy[j] = a
+  }
+  return copy
+}

@@ -1,0 +1,68 @@
+import { feetToMetres, poundsToKg, psiToKpa, type Psi, type UnitSystem } from './units'
+
+const FRACTIONS: readonly (readonly [number, string])[] = [
+  [0, ''],
+  [1 / 8, '⅛'],
+  [1 / 4, '¼'],
+  [1 / 3, '⅓'],
+  [3 / 8, '⅜'],
+  [1 / 2, '½'],
+  [5 / 8, '⅝'],
+  [2 / 3, '⅔'],
+  [3 / 4, '¾'],
+  [7 / 8, '⅞'],
+  [1, ''],
+]
+
+/**
+ * A number the way people write it: 1½, ¼, 12. Falls back to at most two
+ * decimals when no kitchen fraction is within 0.005.
+ */
+export function kitchenNumber(value: number): string {
+  const whole = Math.floor(value)
+  const rest = value - whole
+  const near = FRACTIONS.find(([f]) => Math.abs(f - rest) < 0.005)
+  if (!near) return String(Number(value.toFixed(2)))
+  const [f, sign] = near
+  const n = f === 1 ? whole + 1 : whole
+  if (sign === '') return String(n)
+  return n === 0 ? sign : `${n}${sign}`
+}
+
+const trim = (n: number, digits: number): string => String(Number(n.toFixed(digits)))
+
+/** Weight of produce in the household's unit: "45 lb" or "20.4 kg". */
+export const showWeight = (lb: number, system: UnitSystem): string =>
+  system === 'us' ? `${trim(lb, lb < 10 ? 1 : 0)} lb` : `${trim(poundsToKg(lb), 1)} kg`
+
+/** Gauge pressure: "12 psi", or "83 kPa (12 psi)" since the tables are in psi. */
+export const showPressure = (p: Psi, system: UnitSystem): string =>
+  system === 'us' ? `${kitchenNumber(p)} psi` : `${Math.round(psiToKpa(p))} kPa (${trim(p, 1)} psi)`
+
+/** Altitude: "2,640 ft" or "805 m". */
+export const showAltitude = (ft: number, system: UnitSystem): string =>
+  system === 'us'
+    ? `${Math.round(ft).toLocaleString('en-US')} ft`
+    : `${Math.round(feetToMetres(ft)).toLocaleString('en-US')} m`
+
+/** Headspace and other short lengths: "1¼ in" or "3.2 cm". */
+export const showLength = (inch: number, system: UnitSystem): string =>
+  system === 'us' ? `${kitchenNumber(inch)} in` : `${trim(inch * 2.54, 1)} cm`
+
+/** Whole minutes as people say them: "45 min", "2 h", "1 h 20". */
+export function showMinutes(min: number): string {
+  const total = Math.round(min)
+  const h = Math.floor(total / 60)
+  const m = total % 60
+  if (h === 0) return `${m} min`
+  return m === 0 ? `${h} h` : `${h} h ${String(m).padStart(2, '0')}`
+}
+
+/** A clock for a countdown or a stopwatch: "12:40", "1:02:05". Never negative. */
+export function showClock(seconds: number): string {
+  const s = Math.max(0, Math.round(seconds))
+  const h = Math.floor(s / 3600)
+  const m = Math.floor((s % 3600) / 60)
+  const two = (n: number): string => String(n).padStart(2, '0')
+  return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${two(m)}:${two(s % 60)}`
+}

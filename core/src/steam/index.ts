@@ -1,0 +1,2 @@
+export { atmosphere } from './atmosphere'
+export { saturationTemperature, steamTemperature } from './saturation'

@@ -1,0 +1,13 @@
+export { MAX_PICKINGS, splitPickings } from './pickings'
+export { wantedFor, type Certainty } from './wanted'
+export { canBy } from './keeping'
+export { lotYields, type LotYield } from './history'
+export {
+  estimateJars,
+  learnYield,
+  poundsPerQuart,
+  predictiveSd,
+  publishedYield,
+  type JarEstimate,
+  type YieldBelief,
+} from './estimate'

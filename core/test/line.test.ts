@@ -1,0 +1,185 @@
+import { describe, expect, test } from 'vitest'
+import fc from 'fast-check'
+import { foods, kitchenNumber, readWeighIn, showClock, showMinutes } from '@kelvit/core'
+
+const own = [
+  { name: 'blue crate', lb: 19, foodId: null },
+  { name: 'tub', lb: 12, foodId: 'beets' },
+]
+
+test.each([
+  ['1.5 bu snap beans', 'beans-snap', 45],
+  ['1 1/2 bushels green beans', 'beans-snap', 45],
+  ['1½ bu. snap beans', 'beans-snap', 45],
+  ['half a bushel of snap beans', 'beans-snap', 15],
+  ['a half bushel snap beans', 'beans-snap', 15],
+  ['2 pecks carrots', 'carrots', 25],
+  ['22 lb beets', 'beets', 22],
+  ['22lbs beets', 'beets', 22],
+  ['8 oz okra', 'okra', 0.5],
+  ['10 kg tomatoes', 'tomatoes', 22.0462],
+  ['500 g mushrooms', 'mushrooms', 1.10231],
+  ['60 ears sweet corn', 'corn', 39],
+  ['5 doz ears of corn', 'corn', 39],
+  ['2 dozen peppers', 'peppers', 7.2],
+  ['12 tomatoes', 'tomatoes', 3.96],
+  ['1 crate asparagus', 'asparagus', 31],
+  ['2 bags potatoes', 'potatoes-white', 100],
+  ['3 blue crates beets', 'beets', 57],
+  ['2 tubs beets', 'beets', 24],
+])('%s', (line, food, lb) => {
+  const got = readWeighIn(line, own)
+  expect(got).toMatchObject({ ok: true, food: { id: food } })
+  expect(got.ok && got.pounds).toBeCloseTo(lb, 3)
+})
+
+test('variety and price', () => {
+  expect(readWeighIn('1 bu snap beans, Provider @ 0.85/lb')).toMatchObject({
+    ok: true,
+    variety: 'Provider',
+    pricePerLb: 0.85,
+  })
+  const got = readWeighIn('1 bu beets @ $26/bu')
+  expect(got.ok && got.pricePerLb).toBeCloseTo(0.5, 6)
+  expect(readWeighIn('1.5 bu snap beans')).toMatchObject({ understood: '1½ bu snap beans' })
+  expect(readWeighIn('60 ears sweet corn')).toMatchObject({ understood: '60 ears sweet corn' })
+})
+
+test.each([
+  ['', 'empty'],
+  ['beans', 'amount'],
+  ['1,5 kg beets', 'amount'],
+  ['1,500 lb beets', 'amount'],
+  ['0 lb beets', 'amount'],
+  ['-3 lb beets', 'amount'],
+  ['1/0 bu beets', 'amount'],
+  ['1 3/2 lb beets', 'amount'],
+  ['3 lb', 'food'],
+  ['3 lb beans', 'which-food'],
+  ['3 lb cabbage', 'refused-food'],
+  ['3 firkins beets', 'unit'],
+  ['60 sweet corn', 'unit'],
+  ['12 beets', 'unit'],
+  ['12 heads beets', 'weight'],
+  ['1 bu winter squash', 'weight'],
+  ['2 tubs carrots', 'weight'],
+  ['3 lb xyzzy', 'food'],
+  ['3 lb beets @ cheap', 'price'],
+  ['3 lb beets @ 2', 'price'],
+  ['3 lb beets @ 1/lb @ 2/lb', 'price'],
+  ['99999 bu beets', 'too-much'],
+  ['1e5 lb beets', 'unit'],
+  ['x'.repeat(300), 'too-long'],
+])('%s is a complaint about the %s', (line, code) => {
+  const got = readWeighIn(line, own)
+  expect(got).toMatchObject({ ok: false, code })
+  expect(!got.ok && got.sentence.length).toBeGreaterThan(10)
+})
+
+test('a slip names the word and offers the nearest foods', () => {
+  expect(readWeighIn('3 lb beetz')).toMatchObject({
+    ok: false,
+    word: 'beetz',
+    suggestions: expect.arrayContaining(['Beets']),
+  })
+  expect(readWeighIn('3 firkins beets')).toMatchObject({
+    word: 'firkins',
+    suggestions: expect.arrayContaining(['lb', 'bu']),
+  })
+})
+
+describe('fuzz', () => {
+  const words = [
+    '1',
+    '1.5',
+    '½',
+    '1/2',
+    '2 doz',
+    'bu',
+    'lb',
+    'kg',
+    'ears',
+    'of',
+    ',',
+    '@',
+    '/',
+    '0.85/lb',
+    'snap beans',
+    'corn',
+    'beets',
+    'cabbage',
+    '-',
+    '1e9',
+    'NaN',
+    '٣',
+    '🍅',
+    '__proto__',
+    'constructor',
+  ]
+  const soup = fc.array(fc.constantFrom(...words), { maxLength: 8 }).map((w) => w.join(' '))
+  test('2,000 lines: no crash, and a value is always finite, positive and its own words', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          soup,
+          fc.string({ maxLength: 60 }),
+          fc.string({ unit: 'grapheme', maxLength: 40 }),
+        ),
+        (line) => {
+          const got = readWeighIn(line, own)
+          if (!got.ok) {
+            expect(got.sentence).not.toBe('')
+            return
+          }
+          expect(got.pounds).toBeGreaterThan(0)
+          expect(got.pounds).toBeLessThanOrEqual(20000)
+          expect(line.toLowerCase()).toMatch(/\d|a |one|two|three|half|[½¼¾⅓⅔⅛⅜⅝⅞]/)
+        },
+      ),
+      { numRuns: 2000 },
+    )
+  })
+  test('no silent misreading: what is written from parts is read back as those parts', () => {
+    const amount = fc.oneof(
+      fc.integer({ min: 1, max: 99 }).map((n) => ({ text: String(n), value: n })),
+      fc.integer({ min: 1, max: 999 }).map((n) => ({ text: (n / 10).toFixed(1), value: n / 10 })),
+      fc
+        .integer({ min: 1, max: 20 })
+        .chain((w) =>
+          fc
+            .constantFrom(['1/2', 0.5], ['¼', 0.25], ['3/4', 0.75])
+            .map(([t, v]) => ({ text: `${w} ${t}`, value: w + Number(v) })),
+        ),
+    )
+    const unit = fc.constantFrom<[string, number]>(
+      ['lb', 1],
+      ['pounds', 1],
+      ['oz', 1 / 16],
+      ['kg', 2.20462262],
+    )
+    const food = fc.constantFrom(
+      ...foods.flatMap((f) => [f.name, ...f.synonyms].map((n) => ({ id: f.id, n }))),
+    )
+    fc.assert(
+      fc.property(amount, unit, food, fc.constantFrom('', 'of '), (a, [u, lb], f, of) => {
+        const got = readWeighIn(`${a.text} ${u} ${of}${f.n}`)
+        expect(got).toMatchObject({ ok: true, food: { id: f.id } })
+        expect(got.ok && got.pounds).toBeCloseTo(a.value * lb, 4)
+      }),
+      { numRuns: 2000 },
+    )
+  })
+})
+
+test('numbers the way people write them', () => {
+  expect([1.5, 0.25, 12, 2 / 3, 0.4, 0.999].map(kitchenNumber)).toEqual([
+    '1½',
+    '¼',
+    '12',
+    '⅔',
+    '0.4',
+    '1',
+  ])
+  expect([5, 60, 80, 125].map(showMinutes)).toEqual(['5 min', '1 h', '1 h 20', '2 h 05'])
+  expect([760, 0, -5, 3725].map(showClock)).toEqual(['12:40', '00:00', '00:00', '1:02:05'])
+})

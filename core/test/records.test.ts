@@ -1,0 +1,265 @@
+import { describe, expect, test } from 'vitest'
+import {
+  addDays,
+  cannerClasses,
+  construct,
+  gatherRecords,
+  MINIMUM_LOAD,
+  mouthFor,
+  seasonFrom,
+  suppose,
+  THOUGHT_CANNER,
+  type HouseholdRecords,
+  type LotRecord,
+  type SeasonRecords,
+} from '../src'
+
+const TODAY = '2026-08-14' // a Friday
+const small = cannerClasses[0]!
+const CANNER = {
+  id: 'c1',
+  name: 'Small canner',
+  capacity: small.capacity,
+  minimum: MINIMUM_LOAD,
+  stageMinutes: small.stageMinutes,
+  regulatedBy: 'weighted' as const,
+}
+const LOT: LotRecord = {
+  id: 'l1',
+  foodId: 'beans-snap',
+  formId: 'beans-snap',
+  jar: 'quart',
+  jars: 7,
+  arrivedOn: TODAY,
+  canBy: '2026-08-19',
+  expected: false,
+}
+const everyEvening = Array.from({ length: 7 }, (_, i) => ({
+  weekday: i + 1,
+  opens: '17:00',
+  closes: '21:30',
+  people: 1,
+}))
+const records = (more: Partial<SeasonRecords> = {}): SeasonRecords => ({
+  today: TODAY,
+  nowMinute: 0,
+  altitudeFt: 2640,
+  defaultPack: 'hot',
+  burners: 2,
+  lateMinutes: 0,
+  calendar: { hours: everyEvening, exceptions: [], busy: [] },
+  lots: [LOT],
+  canners: [CANNER],
+  loads: [],
+  stock: [],
+  ...more,
+})
+const notesOf = (more: Partial<SeasonRecords>): string[] =>
+  seasonFrom(records(more)).notes.map((n) => n.sentence)
+
+describe('a season from what is written down', () => {
+  test('days, evenings and the true process for this kitchen', () => {
+    const { model, notes } = seasonFrom(records())
+    expect(notes).toEqual([])
+    expect(model.days).toHaveLength(14)
+    expect(model.days[0]).toEqual({ date: TODAY, minutes: 270, people: 1 })
+    expect(model.lots[0]).toMatchObject({
+      arrived: 0,
+      due: 5,
+      processes: [{ psi: 15, minutes: 25 }],
+      prepMinPerJar: 12,
+    })
+  })
+  test('today only has what is left of it', () => {
+    expect(seasonFrom(records({ nowMinute: 19 * 60 })).model.days[0]?.minutes).toBe(150)
+  })
+  test('a lot past its can-by is planned for today, and said so', () => {
+    const late = { ...LOT, arrivedOn: '2026-08-05', canBy: '2026-08-10' }
+    expect(notesOf({ lots: [late] })[0]).toMatch(/past its can-by/)
+    expect(seasonFrom(records({ lots: [late] })).model.lots[0]?.due).toBe(0)
+  })
+})
+
+describe('bad input is said in words, and the rest is planned', () => {
+  const good = { ...LOT, id: 'good' }
+  test.each([
+    [
+      'can-by before arrival',
+      { lots: [{ ...LOT, canBy: '2026-08-13' }, good] },
+      /before the day it comes in/,
+    ],
+    [
+      'no jar that fits',
+      {
+        lots: [
+          { ...LOT, jar: 'quart' as const },
+          { ...good, jar: 'pint' as const },
+        ],
+        canners: [{ ...CANNER, capacity: { pint: 9 } }],
+      },
+      /takes quarts/,
+    ],
+    [
+      'a refused size',
+      { lots: [{ ...LOT, foodId: 'peppers', formId: 'peppers' }, good] },
+      /no tested time for quarts/,
+    ],
+  ])('%s', (_, more, words) => {
+    const { model, notes } = seasonFrom(records(more))
+    expect(notes.map((n) => n.sentence).join()).toMatch(words)
+    expect(model.lots.map((l) => l.id)).toEqual(['good'])
+    expect(construct(model).loads).toHaveLength(1)
+  })
+  test('a kitchen that is never open, and no canner', () => {
+    expect(notesOf({ calendar: { hours: [], exceptions: [], busy: [] } })[0]).toMatch(/never open/)
+    expect(notesOf({ canners: [] })[0]).toMatch(/No canner is fit/)
+  })
+  test('a load longer than any evening says what is missing', () => {
+    const hours = everyEvening.map((h) => ({ ...h, closes: '18:30' }))
+    expect(notesOf({ calendar: { hours, exceptions: [], busy: [] } })[0]).toMatch(
+      /The shortest load takes \d+ minutes/,
+    )
+  })
+  test('no jars left: nothing is planned and nothing breaks', () => {
+    const stock = [
+      { kind: 'jars' as const, jar: 'quart' as const, mouth: 'regular' as const, onHand: 0 },
+    ]
+    expect(construct(seasonFrom(records({ stock })).model).loads).toEqual([])
+  })
+})
+
+describe('what-ifs', () => {
+  test('another canner', () => {
+    const { canners } = suppose(records(), { kind: 'canner', classId: 'large' })
+    expect(canners.map((c) => c.id)).toEqual(['c1', THOUGHT_CANNER])
+    expect(() => suppose(records(), { kind: 'canner', classId: 'huge' })).toThrow(RangeError)
+  })
+  test('a lost day has no minutes, whatever was written for it', () => {
+    const { model } = seasonFrom(suppose(records(), { kind: 'lost-days', dates: ['2026-08-15'] }))
+    expect(model.days[1]).toMatchObject({ date: '2026-08-15', minutes: 0 })
+  })
+  test('a helper, and more supplies', () => {
+    expect(seasonFrom(suppose(records(), { kind: 'helper' })).model.days[0]?.people).toBe(2)
+    const stock = [{ kind: 'lids' as const, jar: null, mouth: 'regular' as const, onHand: 3 }]
+    expect(suppose(records({ stock }), { kind: 'supplies', pieces: 24 }).stock[0]?.onHand).toBe(27)
+  })
+  test('frost brings the tender expected lots in today and leaves the hardy ones', () => {
+    const soon = addDays(TODAY, 6)
+    const tender = { ...LOT, expected: true, arrivedOn: soon, canBy: addDays(soon, 5) }
+    const hardy = {
+      ...LOT,
+      id: 'l2',
+      foodId: 'carrots',
+      formId: 'carrots',
+      expected: true,
+      arrivedOn: soon,
+      canBy: addDays(soon, 90),
+    }
+    const { lots } = suppose(records({ lots: [tender, hardy] }), { kind: 'frost' })
+    expect(lots[0]).toMatchObject({ arrivedOn: TODAY, canBy: addDays(TODAY, 5), expected: false })
+    expect(lots[1]).toEqual(hardy)
+  })
+  test('the records that were asked about stay as they are', () => {
+    const before = records()
+    const copy = structuredClone(before)
+    for (const ask of [
+      { kind: 'helper' },
+      { kind: 'frost' },
+      { kind: 'supplies', pieces: 5 },
+    ] as const)
+      suppose(before, ask)
+    expect(before).toEqual(copy)
+  })
+})
+
+describe('gathering a household’s rows', () => {
+  const rows = (more: Partial<HouseholdRecords> = {}): HouseholdRecords => ({
+    today: TODAY,
+    nowMinute: 0,
+    zone: 'America/Denver',
+    altitudeFt: 2640,
+    settings: { defaultPack: 'hot', burners: 2, lateMinutes: 30 },
+    calendar: { hours: everyEvening, exceptions: [], busy: [] },
+    lots: [
+      {
+        id: 'l1',
+        foodId: 'beans-snap',
+        formId: 'beans-snap',
+        jar: 'quart',
+        lb: 30,
+        state: 'in-house',
+        finishedOn: null,
+        excludedBecause: null,
+        arrivedOn: TODAY,
+        canBy: '2026-08-19',
+      },
+    ],
+    loads: [],
+    canners: [{ ...CANNER, retired: false, blocks: [] }],
+    jars: [],
+    jarGroups: [],
+    lidLots: [],
+    ...more,
+  })
+  const load = (stage: string, jars: number, filled: number | null) => ({
+    cannerId: 'c1',
+    startsAt: '2026-08-15T01:00:00Z',
+    stage,
+    setup: { minutes: 25 },
+    portions: [
+      {
+        lotId: 'l1',
+        formId: 'beans-snap',
+        jar: 'quart' as const,
+        mouth: 'regular' as const,
+        jars,
+        filled,
+      },
+    ],
+  })
+  test('a bushel of beans is fifteen quarts, less what loads hold already', () => {
+    expect(gatherRecords(rows()).lots[0]?.jars).toBe(15)
+    expect(gatherRecords(rows({ loads: [load('planned', 7, null)] })).lots[0]?.jars).toBe(8)
+    expect(gatherRecords(rows({ loads: [load('standing', 7, 6)] })).lots[0]?.jars).toBe(9)
+    expect(gatherRecords(rows({ loads: [load('aborted', 7, 7)] })).lots[0]?.jars).toBe(15)
+  })
+  test('a planned load takes its evening in the household’s zone; a finished one does not', () => {
+    expect(gatherRecords(rows({ loads: [load('planned', 7, null)] })).loads).toMatchObject([
+      { on: TODAY, jars: 7, prepMin: 84, processMinutes: 25 },
+    ])
+    expect(gatherRecords(rows({ loads: [load('standing', 7, 7)] })).loads).toEqual([])
+  })
+  test('blocked and retired canners are not planned with', () => {
+    const blocked = { ...CANNER, retired: false, blocks: ['x'] }
+    expect(
+      gatherRecords(rows({ canners: [blocked, { ...CANNER, retired: true, blocks: [] }] })).canners,
+    ).toEqual([])
+  })
+  test('empties are owned less broken less full; lids are added up by mouth', () => {
+    const stock = gatherRecords(
+      rows({
+        jarGroups: [{ jar: 'quart', mouth: 'regular', owned: 20, broken: 2 }],
+        jars: [
+          { jar: 'quart', mouth: 'regular', state: 'on-shelf' },
+          { jar: 'quart', mouth: 'regular', state: 'eaten' },
+        ],
+        lidLots: [
+          { mouth: 'regular', left: 5 },
+          { mouth: 'regular', left: 7 },
+        ],
+      }),
+    ).stock
+    expect(stock).toEqual([
+      { kind: 'lids', jar: null, mouth: 'regular', onHand: 12 },
+      { kind: 'jars', jar: 'quart', mouth: 'regular', onHand: 17 },
+    ])
+  })
+  test('the mouth is the one the house owns', () => {
+    const stock = [
+      { kind: 'jars' as const, jar: 'quart' as const, mouth: 'wide' as const, onHand: 9 },
+    ]
+    expect(mouthFor({ stock }, 'quart')).toBe('wide')
+    expect(mouthFor({ stock }, 'pint')).toBe('regular')
+    expect(mouthFor({ stock }, 'pintAndHalf')).toBe('wide')
+  })
+})

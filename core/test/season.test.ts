@@ -1,0 +1,333 @@
+import fc from 'fast-check'
+import { describe, expect, test, vi } from 'vitest'
+import {
+  betterFit,
+  complaintsOf,
+  construct,
+  costOf,
+  datedPortions,
+  earliestCanBy,
+  fade,
+  firstCome,
+  fitDays,
+  improve,
+  moveLoad,
+  movesBetween,
+  overruns,
+  proveBound,
+  shortagesOf,
+  WEIGHTS,
+  windowOf,
+  windowProgram,
+  type PlanLoad,
+  type SeasonModel,
+  type SeasonPlan,
+  type Solver,
+} from '../src'
+import { wrongs } from './kit/check-season'
+import { makeSeason } from './kit/seasons'
+import { loadSolver } from './kit/solver'
+
+const solve: Solver = await loadSolver()
+
+const SMALL = { lots: 14, days: 20, canners: 2 }
+const EFFORT = { stepsPerLot: 10, windowDays: 2, nodes: 2 }
+vi.setConfig({ testTimeout: 30_000 })
+
+function improved(model: SeasonModel, kept: readonly PlanLoad[] = [], seed = 1): SeasonPlan {
+  const search = improve(model, kept, seed, solve, EFFORT)
+  let step = search.next()
+  while (!step.done) step = search.next()
+  return step.value
+}
+
+/** One lot of so many jars of 25-minute beans that keeps five days, one small canner, evenings of four hours. */
+function plain(more: Partial<SeasonModel> = {}, jars = 7): SeasonModel {
+  const base = makeSeason(1, { lots: 1, days: 10, canners: 1 })
+  const process = { psi: 15, minutes: 25 }
+  return {
+    ...base,
+    days: base.days.map((d) => ({ ...d, minutes: 240, people: 1 })),
+    lots: [
+      {
+        ...base.lots[0]!,
+        id: 'a',
+        jar: 'quart',
+        jars,
+        arrived: 0,
+        due: 5,
+        prepMinPerJar: 12,
+        processes: [process],
+      },
+    ],
+    supplies: [],
+    ...more,
+  }
+}
+
+describe('what a plan is judged by', () => {
+  test('an empty plan loses every jar and nothing else', () => {
+    const cost = costOf(plain(), { loads: [] })
+    expect(cost).toEqual({ lost: 7, faded: 0, loads: 0, days: 0, late: 0, over: 0, total: 175 })
+  })
+  test('a load on the third of five days: quality goes by the square', () => {
+    const cost = costOf(plain(), {
+      loads: [{ day: 3, canner: 0, portions: [{ lot: 0, jars: 7 }] }],
+    })
+    expect(cost.faded).toBeCloseTo(7 * 0.36, 9)
+    expect(cost.total).toBeCloseTo(7 * 0.36 * WEIGHTS.quality + WEIGHTS.load + WEIGHTS.day, 9)
+  })
+  test('fade is nothing on the first day, all on the last, and never falls between', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -20, max: 20 }),
+        fc.integer({ min: 1, max: 90 }),
+        (arrived, keeps) => {
+          const lot = { arrived, due: arrived + keeps }
+          expect(fade(lot, arrived)).toBe(0)
+          expect(fade(lot, lot.due)).toBe(1)
+          for (let d = arrived; d < lot.due; d++)
+            expect(fade(lot, d + 1)).toBeGreaterThanOrEqual(fade(lot, d))
+        },
+      ),
+    )
+  })
+  test('weights fall in the order in which they are meant', () => {
+    expect([WEIGHTS.lost, WEIGHTS.quality, WEIGHTS.load, WEIGHTS.day, WEIGHTS.late]).toEqual(
+      [...[WEIGHTS.lost, WEIGHTS.quality, WEIGHTS.load, WEIGHTS.day, WEIGHTS.late]].sort(
+        (a, b) => b - a,
+      ),
+    )
+  })
+})
+
+describe('ways to plan', () => {
+  test.each([1, 2, 3, 4])(
+    'season %i: every way gives a plan that can be done, the improved one no dearer',
+    (seed) => {
+      const model = makeSeason(seed, { lots: 20, days: 30, canners: 2 + (seed % 2) })
+      const plans = [firstCome(model), earliestCanBy(model), construct(model)]
+      for (const plan of plans) {
+        expect(wrongs(model, plan)).toEqual([])
+        expect(complaintsOf(model, plan)).toEqual([])
+      }
+      const best = improved(model)
+      expect(wrongs(model, best)).toEqual([])
+      const cost = costOf(model, best).total
+      for (const plan of plans) expect(cost).toBeLessThanOrEqual(costOf(model, plan).total + 1e-6)
+    },
+  )
+  test('the same seed gives the same plan', () => {
+    const model = makeSeason(7, SMALL)
+    expect(improved(model)).toEqual(improved(model))
+  })
+  test('a full-sized season keeps to every rule', () => {
+    const model = makeSeason(11)
+    for (const plan of [firstCome(model), earliestCanBy(model), construct(model)])
+      expect(wrongs(model, plan)).toEqual([])
+  })
+  test('one lot of one load is canned at once', () => {
+    const plan = { loads: [{ day: 0, canner: 0, portions: [{ lot: 0, jars: 7 }] }] }
+    for (const made of [firstCome(plain()), construct(plain()), improved(plain())])
+      expect(made).toEqual(plan)
+  })
+  test('two half lots wait for each other and share a canner', () => {
+    const [lot] = plain().lots
+    const two = plain({
+      lots: [
+        { ...lot!, jars: 3 },
+        { ...lot!, id: 'b', jars: 4, arrived: 1, due: 6 },
+      ],
+    })
+    expect(firstCome(two).loads).toHaveLength(2)
+    const best = improved(two)
+    expect(best.loads).toHaveLength(1)
+    expect(best.loads[0]).toMatchObject({ day: 1 })
+  })
+  test('foods of different pressure never share, and long ones not with short ones', () => {
+    const [lot] = plain().lots
+    const other = (psi: number, minutes: number): SeasonModel =>
+      plain({
+        lots: [
+          { ...lot!, jars: 3 },
+          { ...lot!, id: 'b', jars: 4, processes: [{ psi, minutes }] },
+        ],
+      })
+    expect(improved(other(15, 40)).loads).toHaveLength(1)
+    expect(improved(other(15, 41)).loads).toHaveLength(2)
+    expect(improved(other(10, 25)).loads).toHaveLength(2)
+  })
+  test('nine jars become two loads that are both allowed', () => {
+    const sizes = improved(plain({}, 8)).loads.map((l) => l.portions[0]!.jars)
+    expect(sizes.reduce((a, b) => a + b, 0)).toBe(8)
+    expect(Math.min(...sizes)).toBeGreaterThanOrEqual(2)
+  })
+  test('pinned loads stay, and what is done anew goes round them', () => {
+    const model = makeSeason(3, SMALL)
+    const some = construct(model)
+      .loads.slice(0, 3)
+      .map((l) => ({ ...l, pinned: true as const }))
+    const plan = improved(model, some)
+    expect(wrongs(model, plan)).toEqual([])
+    for (const pin of some) expect(plan.loads).toContainEqual(pin)
+  })
+  test('a fixed load takes its canner’s time', () => {
+    const f = {
+      day: 0,
+      canner: 0,
+      jar: 'quart' as const,
+      mouth: 'regular' as const,
+      jars: 7,
+      prepMin: 84,
+      processMinutes: 25,
+    }
+    const plan = construct(plain({ fixed: [f] }))
+    expect(plan.loads.map((l) => l.day)).toEqual([1])
+  })
+})
+
+describe('jars and lids', () => {
+  const lids = (n: number) => ({
+    id: 'lids regular',
+    kind: 'lids' as const,
+    jar: null,
+    mouth: 'regular' as const,
+    stock: Array(10).fill(n),
+  })
+  test('no plan draws more than there is, and the shortage is told with its day', () => {
+    const model = plain({ supplies: [lids(5)] })
+    const plan = improved(model)
+    expect(wrongs(model, plan)).toEqual([])
+    expect(costOf(model, plan).lost).toBe(2)
+    expect(shortagesOf(model, plan)).toEqual([
+      { line: model.supplies[0], short: 2, on: model.days[0]!.date },
+    ])
+  })
+  test('enough is no shortage', () => {
+    const model = plain({ supplies: [lids(7)] })
+    expect(shortagesOf(model, improved(model))).toEqual([])
+  })
+  test('lids that come later are waited for', () => {
+    const line = { ...lids(0), stock: [0, 0, 7, 7, 7, 7, 7, 7, 7, 7] }
+    expect(improved(plain({ supplies: [line] })).loads.map((l) => l.day)).toEqual([2])
+  })
+})
+
+describe('the bound', () => {
+  test.each([2, 5, 8])('season %i: no plan found costs less than the bound', (seed) => {
+    const model = makeSeason(seed, SMALL)
+    const plan = improved(model)
+    const proof = proveBound(model, plan, solve, 1)
+    expect(proof.bound).toBeGreaterThan(0)
+    for (const made of [plan, construct(model), firstCome(model)])
+      expect(costOf(model, made).total).toBeGreaterThanOrEqual(proof.bound - 1e-6)
+  })
+  test('a season of one load is proven best', () => {
+    const proof = proveBound(plain(), improved(plain()), solve)
+    expect(proof.loads).toBe(0)
+    expect(proof.gap).toBeLessThan(0.01)
+  })
+  test('the whole season as one program, read back, can be done', () => {
+    const model = makeSeason(9, { lots: 6, days: 10, canners: 1 })
+    const { window } = windowOf(
+      model,
+      [],
+      model.days.map((_, d) => d),
+      Infinity,
+    )
+    const { program, read } = windowProgram(model, window)
+    const { values } = solve(program, { nodes: 2000, gap: 0.01, seconds: 20, thorough: true })
+    const plan = { loads: read(values!) }
+    // The program's clock is an estimate from below on days with several loads; everything else is exact.
+    expect(wrongs(model, plan).filter((w) => !/minutes long/.test(w))).toEqual([])
+    expect(plan.loads.length).toBeGreaterThan(0)
+  })
+})
+
+describe('moving a load', () => {
+  const model = plain()
+  const plan = improved(model)
+  const [load] = plan.loads
+  test('says what it costs', () => {
+    const moved = moveLoad(model, plan, load!, { day: 5, canner: 0 })
+    expect(moved.complaints).toEqual([])
+    expect(moved.change.faded).toBeCloseTo(7, 9)
+    expect(moved.plan.loads[0]).toMatchObject({ day: 5, pinned: true })
+  })
+  test('past its can-by its jars are lost', () => {
+    const moved = moveLoad(model, plan, load!, { day: 6, canner: 0 })
+    expect(moved.change.lost).toBe(7)
+    expect(moved.plan.loads).toEqual([])
+  })
+  test('a closed day and a day too long are complaints', () => {
+    const shut = {
+      ...model,
+      days: model.days.map((d, i) =>
+        i === 2 ? { ...d, minutes: 0 } : i === 3 ? { ...d, minutes: 60 } : d,
+      ),
+    }
+    expect(moveLoad(shut, plan, load!, { day: 2, canner: 0 }).complaints[0]?.fault).toBe('closed')
+    expect(moveLoad(shut, plan, load!, { day: 3, canner: 0 }).complaints[0]?.fault).toBe('too-long')
+  })
+  test('what moved is listed by lot with both days', () => {
+    const later = moveLoad(model, plan, load!, { day: 2, canner: 0 }).plan
+    expect(movesBetween(model, datedPortions(model, plan), datedPortions(model, later))).toEqual([
+      { lotId: 'a', jars: 7, from: model.days[0]!.date, to: model.days[2]!.date, why: 'fuller' },
+    ])
+    expect(movesBetween(model, datedPortions(model, plan), [])).toMatchObject([
+      { to: null, why: 'left-out' },
+    ])
+  })
+  test('moves add up: what one plan has on a day is either still there or in the list', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 1, max: 9 })), {
+          maxLength: 6,
+        }),
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 1, max: 9 })), {
+          maxLength: 6,
+        }),
+        (a, b) => {
+          const dated = (x: [number, number][]) =>
+            x.map(([d, jars]) => ({ lotId: 'a', on: model.days[d]!.date, jars }))
+          const [was, is] = [dated(a), dated(b)]
+          const moves = movesBetween(model, was, is)
+          const sum = (x: readonly { jars: number }[]): number => x.reduce((n, y) => n + y.jars, 0)
+          const gone = sum(moves.filter((m) => m.to === null))
+          const fresh = sum(moves.filter((m) => m.from === null))
+          expect(sum(was) - gone + fresh).toBe(sum(is))
+        },
+      ),
+    )
+  })
+})
+
+describe('days that end in time', () => {
+  test.each([1, 4])(
+    'season %i: after fitting, fewer days run over by their sheets, and every rule holds',
+    (seed) => {
+      const model = makeSeason(seed, { lots: 20, days: 26, canners: 2 })
+      const plan = improved(model)
+      const fitted = fitDays(model, plan, [])
+      expect(wrongs(model, fitted)).toEqual([])
+      const minutes = (p: SeasonPlan): number =>
+        [...overruns(model, p).values()].reduce((a, b) => a + b, 0)
+      expect(minutes(fitted)).toBeLessThanOrEqual(minutes(plan))
+      expect(overruns(model, fitted).size).toBe(0)
+    },
+  )
+  test('a plan that was there and is cheaper is kept, but not one that cannot be done', () => {
+    const model = plain()
+    const good = improved(model)
+    const worse = moveLoad(model, good, good.loads[0]!, { day: 4, canner: 0 }).plan
+    expect(betterFit(model, worse, good)).toBe(good)
+    expect(betterFit(model, good, worse)).toBe(good)
+    const shut = { ...model, days: model.days.map((d, i) => (i === 0 ? { ...d, minutes: 0 } : d)) }
+    expect(betterFit(shut, worse, good)).toBe(worse)
+  })
+  test('a plan whose days end in time stays as it is', () => {
+    const plan = improved(plain())
+    expect(overruns(plain(), plan).size).toBe(0)
+    expect(fitDays(plain(), plan, [])).toBe(plan)
+  })
+})

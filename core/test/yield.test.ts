@@ -1,0 +1,85 @@
+import { expect, test } from 'vitest'
+import fc from 'fast-check'
+import {
+  canBy,
+  estimateJars,
+  foodOf,
+  foods,
+  formOf,
+  JAR_SIZES,
+  learnYield,
+  pounds,
+  poundsPerQuart,
+  predictiveSd,
+  publishedYield,
+} from '@kelvit/core'
+
+const beans = formOf('beans-snap')!.form
+
+test('snap beans: the published prior and 30 lb', () => {
+  const prior = publishedYield(beans)
+  expect(prior.sd).toBeCloseTo(0.1553, 4)
+  const got = estimateJars(pounds(30), prior, 'quart')
+  expect(got.likely).toBe(15)
+  expect(got.exact.low).toBeCloseTo(11.8, 1)
+  expect(got.exact.high).toBeCloseTo(19.0, 1)
+  expect(got).toMatchObject({ low: 12, high: 19 })
+})
+
+test('three lots at 1.8 lb a quart move the median to 1.823', () => {
+  const lots = Array.from({ length: 3 }, () => ({ lb: 18, quarts: 10, yearsOld: 0 }))
+  expect(poundsPerQuart(learnYield(publishedYield(beans), lots))).toBeCloseTo(1.823, 3)
+})
+
+test('an average without a range is read with sd 0.20; per pint counts double', () => {
+  expect(publishedYield(formOf('squash-winter')!.form).sd).toBe(0.2)
+  expect(poundsPerQuart(publishedYield(formOf('peppers')!.form))).toBeCloseTo(2, 9)
+})
+
+test('laws of an estimate', () => {
+  const form = fc.constantFrom(...foods.flatMap((f) => f.forms))
+  const lot = fc.record({
+    lb: fc.double({ min: 1, max: 200, noNaN: true }),
+    quarts: fc.integer({ min: 1, max: 90 }),
+    yearsOld: fc.integer({ min: 0, max: 6 }),
+  })
+  fc.assert(
+    fc.property(
+      form,
+      fc.array(lot, { maxLength: 6 }),
+      fc.double({ min: 0.1, max: 5000, noNaN: true }),
+      fc.double({ min: 0, max: 500, noNaN: true }),
+      fc.constantFrom(...JAR_SIZES),
+      (f, lots, lb, more, jar) => {
+        const prior = publishedYield(f)
+        const belief = learnYield(prior, lots)
+        expect(belief.sd).toBeLessThanOrEqual(prior.sd + 1e-12)
+        expect(predictiveSd(belief)).toBeGreaterThan(belief.sd)
+        const a = estimateJars(pounds(lb), belief, jar)
+        const b = estimateJars(pounds(lb + more), belief, jar)
+        expect(a.low <= a.likely && a.likely <= a.high).toBe(true)
+        expect(b.low >= a.low && b.likely >= a.likely && b.high >= a.high).toBe(true)
+      },
+    ),
+  )
+})
+
+test('older lots count less, and nonsense lots not at all', () => {
+  const prior = publishedYield(beans)
+  const young = poundsPerQuart(learnYield(prior, [{ lb: 15, quarts: 10, yearsOld: 0 }]))
+  const old = poundsPerQuart(learnYield(prior, [{ lb: 15, quarts: 10, yearsOld: 4 }]))
+  expect(young).toBeLessThan(old)
+  expect(
+    learnYield(prior, [
+      { lb: 0, quarts: 3, yearsOld: 0 },
+      { lb: 4, quarts: NaN, yearsOld: 0 },
+    ]),
+  ).toEqual({ mean: prior.mean, sd: expect.closeTo(prior.sd, 12) })
+})
+
+test('can-by is arrival plus the days it keeps; under a day is the same day', () => {
+  const f = foodOf('beans-snap')!
+  expect(canBy(f, '2026-08-14', 'room')).toBe('2026-08-15')
+  expect(canBy(f, '2026-08-14', 'cool')).toBe('2026-08-19')
+  expect(canBy(foodOf('corn')!, '2026-08-14', 'room')).toBe('2026-08-14')
+})
