@@ -1,0 +1,13 @@
+CALL kelvit_enclose('process_checks');
+--> statement-breakpoint
+CALL kelvit_enclose('recipes');
+--> statement-breakpoint
+CALL kelvit_enclose('plantings');
+--> statement-breakpoint
+CALL kelvit_enclose('needs');
+--> statement-breakpoint
+CALL kelvit_enclose('jar_groups');
+--> statement-breakpoint
+CALL kelvit_enclose('lid_lots');
+--> statement-breakpoint
+CALL kelvit_enclose('supplies');

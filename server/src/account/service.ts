@@ -1,0 +1,191 @@
+import type { Member, NewHousehold, Role, Session } from '@kelvit/contract'
+import { eq } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { households, invitations, members } from '../db/schema'
+import { toWire } from '../db/wire'
+import type { Actor } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
+import { updateRow } from '../resource/store'
+import { DEFAULT_SETTINGS } from './defaults'
+import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from './secrets'
+import {
+  addSession,
+  askDemo,
+  askInvitation,
+  askSession,
+  askSignIn,
+  countHouseholds,
+  endSessionsOf,
+  memberAndHousehold,
+  presentMembers,
+  useInvitation,
+} from './store'
+
+const SESSION_DAYS = 60
+const INVITATION_DAYS = 7
+const DAY_MS = 86_400_000
+
+/** A hash nobody's passphrase has, so that unknown names take as long as known ones. */
+const nobody = hashPassphrase(newToken())
+
+type MemberRow = typeof members.$inferSelect
+
+const asMember = (row: MemberRow): Member => {
+  const { id, name, signInName, role, version } = row
+  return { id, name, signInName, role, version }
+}
+
+/** Who a session cookie belongs to, undefined when it is unknown or over. */
+export async function actorOfToken(
+  deps: Deps,
+  token: string,
+): Promise<{ actor: Actor; session: Session } | undefined> {
+  const [found] = await askSession(deps.db, hashToken(token))
+  if (!found || found.expires_at.getTime() < Date.now()) return undefined
+  const both = await deps.db.inHousehold(found.household_id, (tx) =>
+    memberAndHousehold(tx, found.member_id),
+  )
+  if (!both) return undefined
+  const { member, household } = both
+  return {
+    actor: {
+      memberId: member.id,
+      memberName: member.name,
+      householdId: household.id,
+      role: member.role,
+      zone: household.zone,
+    },
+    session: { member: asMember(member), household: toWire(household) },
+  }
+}
+
+async function openSession(deps: Deps, memberId: string, householdId: string): Promise<string> {
+  const token = newToken()
+  // Sessions end by the real clock, also when the demo's clock stands still.
+  const expiresAt = new Date(Date.now() + SESSION_DAYS * DAY_MS)
+  await deps.db.inHousehold(householdId, (tx) =>
+    addSession(tx, { tokenHash: hashToken(token), memberId, householdId, expiresAt }),
+  )
+  return token
+}
+
+/** A session token for the right name and passphrase; the same answer for either being wrong. */
+export async function signIn(deps: Deps, name: string, passphrase: string): Promise<string> {
+  const [found] = await askSignIn(deps.db, signInKey(name))
+  const matches = await passphraseMatches(found?.passphrase_hash ?? (await nobody), passphrase)
+  if (!found || !matches)
+    throw new ProblemError(401, 'wrong-sign-in', 'That name and passphrase do not belong together.')
+  return openSession(deps, found.member_id, found.household_id)
+}
+
+export async function signInToDemo(deps: Deps): Promise<string> {
+  const [demo] = deps.demo ? await askDemo(deps.db) : []
+  if (!demo) throw notFound('There is no demo household here.')
+  return openSession(deps, demo.member_id, demo.household_id)
+}
+
+export const mayRegister = async (deps: Deps): Promise<boolean> =>
+  deps.openRegistration || (await countHouseholds(deps.db)) === 0
+
+/** Makes a household with its keeper and signs the keeper in. */
+export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<string> {
+  if (!(await mayRegister(deps)))
+    throw new ProblemError(
+      403,
+      'registration-closed',
+      'This Kelvit already has its household. Ask its keeper for an invitation.',
+    )
+  const householdId = uuidv7()
+  const memberId = uuidv7()
+  const keeper = await newMember(wanted.keeper, 'keeper')
+  await deps.db.inHousehold(householdId, async (tx) => {
+    await tx
+      .insert(households)
+      .values({ id: householdId, ...wanted.household, settings: DEFAULT_SETTINGS })
+    await tx.insert(members).values({ id: memberId, householdId, ...keeper })
+  })
+  return openSession(deps, memberId, householdId)
+}
+
+const newMember = async (person: NewHousehold['keeper'], role: Role) => ({
+  name: person.name,
+  signInName: signInKey(person.signInName),
+  passphraseHash: await hashPassphrase(person.passphrase),
+  role,
+})
+
+export const listMembers = (deps: Deps, actor: Actor): Promise<Member[]> =>
+  deps.db.inHousehold(actor.householdId, async (tx) => (await presentMembers(tx)).map(asMember))
+
+/** Changes a member; the household always keeps at least one keeper. */
+export const changeMember = (
+  deps: Deps,
+  actor: Actor,
+  id: string,
+  version: number,
+  values: { readonly name?: string; readonly role?: Role },
+): Promise<Member> =>
+  deps.db.inHousehold(actor.householdId, async (tx) => {
+    const others = (await presentMembers(tx)).filter((m) => m.id !== id)
+    if (values.role && values.role !== 'keeper' && !others.some((m) => m.role === 'keeper'))
+      throw lastKeeper()
+    return asMember((await updateRow(tx, members, id, version, values)) as unknown as MemberRow)
+  })
+
+const lastKeeper = () =>
+  unprocessable('last-keeper', 'The household needs a keeper. Make somebody else keeper first.')
+
+export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void> =>
+  deps.db.inHousehold(actor.householdId, async (tx) => {
+    const all = await presentMembers(tx)
+    if (!all.some((m) => m.id === id)) throw notFound()
+    if (!all.some((m) => m.id !== id && m.role === 'keeper')) throw lastKeeper()
+    await tx
+      .update(members)
+      .set({ removedAt: new Date(), signInName: `removed ${id}` })
+      .where(eq(members.id, id))
+    await endSessionsOf(tx, id)
+  })
+
+/** A one-time link's token; only its hash is kept, so a repeated request makes a new one impossible. */
+export async function invite(deps: Deps, actor: Actor, id: string, role: Role): Promise<string> {
+  const token = newToken()
+  await deps.db.inHousehold(actor.householdId, (tx) =>
+    tx.insert(invitations).values({
+      id,
+      householdId: actor.householdId,
+      role,
+      tokenHash: hashToken(token),
+      expiresAt: new Date(Date.now() + INVITATION_DAYS * DAY_MS),
+    }),
+  )
+  return token
+}
+
+export async function readInvitation(deps: Deps, token: string) {
+  const [found] = await askInvitation(deps.db, hashToken(token))
+  if (!found || found.used_at || found.expires_at.getTime() < Date.now())
+    throw notFound(
+      'This invitation was used already, is over a week old, or never was. Ask the keeper for a new one.',
+    )
+  return found
+}
+
+export async function acceptInvitation(
+  deps: Deps,
+  token: string,
+  person: NewHousehold['keeper'],
+): Promise<string> {
+  const invitation = await readInvitation(deps, token)
+  const memberId = uuidv7()
+  const member = await newMember(person, invitation.role)
+  await deps.db.inHousehold(invitation.household_id, async (tx) => {
+    if (!(await useInvitation(tx, invitation.id, new Date())))
+      throw conflict('used-meanwhile', 'Somebody used this invitation a moment ago.')
+    await tx
+      .insert(members)
+      .values({ id: memberId, householdId: invitation.household_id, ...member })
+  })
+  return openSession(deps, memberId, invitation.household_id)
+}

@@ -1,0 +1,59 @@
+import type { Role } from '@kelvit/contract'
+import { and, eq, isNull } from 'drizzle-orm'
+import type { Database, Tx } from '../db/pool'
+import { households, invitations, members, sessions } from '../db/schema'
+
+export const askSession = (db: Database, tokenHash: string) =>
+  db.ask<{ member_id: string; household_id: string; expires_at: Date }>(
+    'select * from kelvit_find_session($1)',
+    [tokenHash],
+  )
+export const askSignIn = (db: Database, name: string) =>
+  db.ask<{ member_id: string; household_id: string; passphrase_hash: string }>(
+    'select * from kelvit_find_sign_in($1)',
+    [name],
+  )
+export const askDemo = (db: Database) =>
+  db.ask<{ member_id: string; household_id: string }>('select * from kelvit_find_demo()', [])
+export const askInvitation = (db: Database, tokenHash: string) =>
+  db.ask<{
+    id: string
+    household_id: string
+    household_name: string
+    role: Role
+    expires_at: Date
+    used_at: Date | null
+  }>('select * from kelvit_find_invitation($1)', [tokenHash])
+export const countHouseholds = async (db: Database): Promise<number> =>
+  Number((await db.ask<{ n: string }>('select kelvit_count_households() as n', []))[0]?.n ?? 0)
+
+export async function memberAndHousehold(tx: Tx, memberId: string) {
+  const rows = await tx
+    .select({ member: members, household: households })
+    .from(members)
+    .innerJoin(households, eq(households.id, members.householdId))
+    .where(and(eq(members.id, memberId), isNull(members.removedAt)))
+  return rows[0]
+}
+
+export const presentMembers = (tx: Tx) =>
+  tx.select().from(members).where(isNull(members.removedAt)).orderBy(members.createdAt)
+
+export async function addSession(tx: Tx, row: typeof sessions.$inferInsert): Promise<void> {
+  await tx.insert(sessions).values(row)
+}
+export async function endSession(tx: Tx, tokenHash: string): Promise<void> {
+  await tx.delete(sessions).where(eq(sessions.tokenHash, tokenHash))
+}
+export async function endSessionsOf(tx: Tx, memberId: string): Promise<void> {
+  await tx.delete(sessions).where(eq(sessions.memberId, memberId))
+}
+/** Marks an invitation used; false when somebody was faster. */
+export async function useInvitation(tx: Tx, id: string, at: Date): Promise<boolean> {
+  const used = await tx
+    .update(invitations)
+    .set({ usedAt: at })
+    .where(and(eq(invitations.id, id), isNull(invitations.usedAt)))
+    .returning({ id: invitations.id })
+  return used.length === 1
+}

@@ -1,0 +1,141 @@
+import { paths } from '@kelvit/contract'
+import { setClockSchema } from '@kelvit/contract/schemas'
+import { bodyParser } from '@koa/bodyparser'
+import Router from '@koa/router'
+import Koa from 'koa'
+import compress from 'koa-compress'
+import helmet from 'koa-helmet'
+import { accountRoutes, identify } from './account/routes'
+import { answerRoutes } from './answers/routes'
+import type { Deps } from './http/deps'
+import { handleErrors } from './http/errors'
+import { refuseForeignOrigins } from './http/guard'
+import { actorOf } from './http/actor'
+import { ProblemError } from './http/problem'
+import { staticFiles } from './http/static'
+import { readBody } from './http/validate'
+import { liveRoutes } from './live/routes'
+import { loadRoutes } from './loads/routes'
+import { lotRoutes } from './lots/routes'
+import { recipeRoutes } from './methods/resources'
+import { openapiDocument } from './openapi'
+import { pantryRoutes } from './pantry/routes'
+import { resourceRoutes } from './resource/resource'
+import { resources } from './resources'
+import { calendarRoutes } from './season/calendar-routes'
+import { seasonRoutes } from './season/routes'
+
+const CONTENT_SECURITY = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    // Dialogs lock the page's scrolling with a style element of their own.
+    styleSrc: ["'self'", "'unsafe-inline'"],
+    imgSrc: ["'self'", 'data:'],
+    fontSrc: ["'self'"],
+    connectSrc: ["'self'"],
+    workerSrc: ["'self'"],
+    objectSrc: ["'none'"],
+    baseUri: ["'none'"],
+    formAction: ["'self'"],
+    frameAncestors: ["'none'"],
+  },
+}
+
+/** Assembles the server: guards, stations, the built web application. */
+export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
+  const app = new Koa({ proxy: false })
+  app.silent = true
+  app.on('error', (err: NodeJS.ErrnoException) => {
+    if (
+      err.code !== 'EPIPE' &&
+      err.code !== 'ECONNRESET' &&
+      err.code !== 'ERR_STREAM_PREMATURE_CLOSE'
+    )
+      deps.log.error({ err }, 'response failed')
+  })
+  app.use(handleErrors(deps.log))
+  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY, strictTransportSecurity: false }))
+  app.use(
+    compress({
+      filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg|font/.test(type),
+      threshold: 1024,
+      br: false,
+    }),
+  )
+  app.use(refuseForeignOrigins)
+  app.use(refuseOtherTypes)
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '256kb', onError: unreadable }))
+  app.use(async (ctx, next) => {
+    if (ctx.path.startsWith('/api/')) ctx.set('cache-control', 'no-store')
+    await next()
+  })
+  app.use(identify(deps))
+  const router = new Router()
+  ownRoutes(router, deps)
+  accountRoutes(router, deps)
+  answerRoutes(router, deps)
+  for (const resource of resources) resourceRoutes(router, resource, deps)
+  lotRoutes(router, deps)
+  recipeRoutes(router, deps)
+  loadRoutes(router, deps)
+  seasonRoutes(router, deps)
+  calendarRoutes(router, deps)
+  pantryRoutes(router, deps)
+  liveRoutes(router, deps)
+  app.use(router.routes())
+  app.use(
+    router.allowedMethods({
+      throw: true,
+      methodNotAllowed: notThisWay,
+      notImplemented: notThisWay,
+    }),
+  )
+  if (webFolder) app.use(staticFiles(webFolder))
+  return app
+}
+
+const notThisWay = (): ProblemError =>
+  new ProblemError(405, 'method', 'This address does not take that kind of request.')
+
+const unreadable = (err: Error): never => {
+  const { status } = err as { status?: number }
+  throw status === 413
+    ? new ProblemError(413, 'too-large', 'That is more than one request may carry (256 kB).')
+    : new ProblemError(400, 'unreadable', 'The request is not readable JSON.')
+}
+
+async function refuseOtherTypes(ctx: Koa.Context, next: Koa.Next): Promise<void> {
+  const carries = ctx.method === 'POST' || ctx.method === 'PUT' || ctx.method === 'PATCH'
+  if (carries && ctx.request.length !== 0 && ctx.request.type !== '' && !ctx.is('json', '+json'))
+    throw new ProblemError(415, 'not-json', 'Send JSON, with the content type application/json.')
+  await next()
+}
+
+function ownRoutes(router: Router, deps: Deps): void {
+  const described = openapiDocument()
+  router.get(paths.openapi, (ctx) => {
+    ctx.body = described
+  })
+  router.get(paths.health, async (ctx) => {
+    await deps.db.ask('select 1', [])
+    ctx.body = { status: 'well' }
+  })
+  const reading = () => ({ now: deps.clock.now(), frozen: deps.clock.frozen })
+  router.get(paths.clock, (ctx) => {
+    ctx.body = reading()
+  })
+  router.post(paths.clock, (ctx) => {
+    actorOf(ctx, 'keeper')
+    if (!deps.clock.frozen)
+      throw new ProblemError(
+        409,
+        'real-clock',
+        'This Kelvit goes by the real clock, which nobody can set.',
+      )
+    deps.clock.set(readBody<{ now: number }>(ctx, setClockSchema).now)
+    deps.live.tellAll({ resource: 'clock', id: String(deps.clock.now()) })
+    ctx.body = reading()
+  })
+}

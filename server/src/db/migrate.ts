@@ -1,0 +1,15 @@
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import pg from 'pg'
+
+/** Brings the database to this version, as its owner. One process at a time: others wait their turn. */
+export async function migrateDatabase(ownerUrl: string, folder: string): Promise<void> {
+  const client = new pg.Client({ connectionString: ownerUrl })
+  await client.connect()
+  try {
+    await client.query('select pg_advisory_lock(hashtext($1))', ['kelvit migrations'])
+    await migrate(drizzle(client), { migrationsFolder: folder })
+  } finally {
+    await client.end()
+  }
+}

@@ -1,0 +1,419 @@
+import type {
+  HouseholdSettings,
+  JarState,
+  LotSource,
+  LotState,
+  Role,
+  SealOutcome,
+  SeasonPortion,
+  SupplyKindStored,
+} from '@kelvit/contract'
+import type {
+  Capacity,
+  GaugeKind,
+  JarSize,
+  LoadEventKind,
+  LoadSetup,
+  LoadStage,
+  Mouth,
+  Pack,
+  Process,
+  StageMinutes,
+  Storage,
+  UnitSystem,
+} from '@kelvit/core'
+import {
+  bigint,
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core'
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+/** Columns of every row that people edit. */
+const kept = {
+  id: uuid('id').primaryKey(),
+  householdId: uuid('household_id')
+    .notNull()
+    .references(() => households.id, { onDelete: 'cascade' }),
+  version: integer('version').notNull().default(1),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+}
+
+export const households = pgTable('households', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  zone: text('zone').notNull(),
+  altitudeFt: doublePrecision('altitude_ft').notNull(),
+  units: text('units').$type<UnitSystem>().notNull(),
+  currency: text('currency').notNull().default('USD'),
+  settings: jsonb('settings').$type<HouseholdSettings>().notNull(),
+  isDemo: boolean('is_demo').notNull().default(false),
+  version: integer('version').notNull().default(1),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+})
+
+export const members = pgTable(
+  'members',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    signInName: text('sign_in_name').notNull(),
+    passphraseHash: text('passphrase_hash').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    removedAt: instant('removed_at'),
+  },
+  (t) => [uniqueIndex('members_sign_in_name').on(t.signInName)],
+)
+
+export const sessions = pgTable('sessions', {
+  tokenHash: text('token_hash').primaryKey(),
+  memberId: uuid('member_id')
+    .notNull()
+    .references(() => members.id, { onDelete: 'cascade' }),
+  householdId: uuid('household_id')
+    .notNull()
+    .references(() => households.id, { onDelete: 'cascade' }),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  expiresAt: instant('expires_at').notNull(),
+})
+
+export const invitations = pgTable('invitations', {
+  id: uuid('id').primaryKey(),
+  householdId: uuid('household_id')
+    .notNull()
+    .references(() => households.id, { onDelete: 'cascade' }),
+  tokenHash: text('token_hash').notNull().unique(),
+  role: text('role').$type<Role>().notNull(),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+})
+
+export const canners = pgTable('canners', {
+  ...kept,
+  name: text('name').notNull(),
+  classId: text('class_id'),
+  gauge: text('gauge').$type<GaugeKind | 'both'>().notNull(),
+  regulatedBy: text('regulated_by').$type<GaugeKind>().notNull(),
+  capacity: jsonb('capacity').$type<Capacity>().notNull(),
+  minimum: jsonb('minimum').$type<{ quart: number; pint: number }>().notNull(),
+  innerDiameterIn: doublePrecision('inner_diameter_in'),
+  innerHeightIn: doublePrecision('inner_height_in'),
+  seal: text('seal').$type<'gasket' | 'metal'>().notNull().default('gasket'),
+  waterIn: doublePrecision('water_in').notNull().default(3),
+  rangeNote: text('range_note').notNull().default(''),
+  manual: text('manual').notNull().default(''),
+  stageMinutes: jsonb('stage_minutes').$type<StageMinutes>().notNull(),
+  defects: jsonb('defects').$type<string[]>().notNull().default([]),
+  inspectedOn: date('inspected_on'),
+  retired: boolean('retired').notNull().default(false),
+})
+
+export const gaugeTests = pgTable('gauge_tests', {
+  ...kept,
+  cannerId: uuid('canner_id')
+    .notNull()
+    .references(() => canners.id, { onDelete: 'cascade' }),
+  testedOn: date('tested_on').notNull(),
+  errorPsi: doublePrecision('error_psi').notNull(),
+  testedBy: text('tested_by').notNull(),
+})
+
+export const containers = pgTable('containers', {
+  ...kept,
+  name: text('name').notNull(),
+  lb: doublePrecision('lb').notNull(),
+  foodId: text('food_id'),
+})
+
+export const shelves = pgTable('shelves', {
+  ...kept,
+  name: text('name').notNull(),
+  position: integer('position').notNull(),
+})
+
+export const lots = pgTable(
+  'lots',
+  {
+    ...kept,
+    foodId: text('food_id').notNull(),
+    formId: text('form_id').notNull(),
+    jar: text('jar').$type<JarSize>().notNull(),
+    variety: text('variety'),
+    source: text('source').$type<LotSource>().notNull().default('garden'),
+    said: text('said').notNull(),
+    lb: doublePrecision('lb').notNull(),
+    pricePerLb: doublePrecision('price_per_lb'),
+    arrivedOn: date('arrived_on').notNull(),
+    storage: text('storage').$type<Storage>().notNull(),
+    canBy: date('can_by').notNull(),
+    state: text('state').$type<LotState>().notNull(),
+    finishedOn: date('finished_on'),
+    fromLotId: uuid('from_lot_id'),
+    plantingId: uuid('planting_id'),
+    excludedBecause: text('excluded_because'),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [index('lots_household').on(t.householdId, t.state)],
+)
+
+export const loads = pgTable(
+  'loads',
+  {
+    ...kept,
+    code: text('code').notNull(),
+    cannerId: uuid('canner_id')
+      .notNull()
+      .references(() => canners.id),
+    startsAt: instant('starts_at').notNull(),
+    setup: jsonb('setup').$type<LoadSetup>().notNull(),
+    processes: jsonb('processes').$type<Process[]>().notNull(),
+    stage: text('stage').$type<LoadStage>().notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('loads_household').on(t.householdId, t.startsAt),
+    uniqueIndex('loads_code').on(t.householdId, t.code),
+  ],
+)
+
+export const loadPortions = pgTable(
+  'load_portions',
+  {
+    ...kept,
+    loadId: uuid('load_id')
+      .notNull()
+      .references(() => loads.id, { onDelete: 'cascade' }),
+    position: integer('position').notNull(),
+    lotId: uuid('lot_id').references(() => lots.id),
+    formId: text('form_id').notNull(),
+    pack: text('pack').$type<Pack>().notNull(),
+    jar: text('jar').$type<JarSize>().notNull(),
+    mouth: text('mouth').$type<Mouth>().notNull(),
+    jars: integer('jars').notNull(),
+    filled: integer('filled'),
+    lidLotId: uuid('lid_lot_id'),
+  },
+  (t) => [index('load_portions_load').on(t.loadId), index('load_portions_lot').on(t.lotId)],
+)
+
+/** Append-only: the application may insert and read, never change or delete. */
+export const loadEvents = pgTable(
+  'load_events',
+  {
+    id: uuid('id').primaryKey(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    loadId: uuid('load_id')
+      .notNull()
+      .references(() => loads.id, { onDelete: 'cascade' }),
+    at: instant('at').notNull(),
+    kind: text('kind').$type<LoadEventKind>().notNull(),
+    memberId: uuid('member_id'),
+    by: text('by'),
+    psi: doublePrecision('psi'),
+    text: text('text'),
+    eventId: uuid('event_id'),
+    createdAt: instant('created_at').notNull().defaultNow(),
+  },
+  (t) => [index('load_events_load').on(t.loadId, t.at)],
+)
+
+export const jars = pgTable(
+  'jars',
+  {
+    ...kept,
+    code: text('code').notNull(),
+    loadId: uuid('load_id').references(() => loads.id),
+    lotId: uuid('lot_id').references(() => lots.id),
+    foodId: text('food_id').notNull(),
+    formId: text('form_id'),
+    recipeId: uuid('recipe_id'),
+    jar: text('jar').$type<JarSize>().notNull(),
+    mouth: text('mouth').$type<Mouth>().notNull(),
+    cannedOn: date('canned_on').notNull(),
+    bestBy: date('best_by').notNull(),
+    reviewBy: date('review_by').notNull(),
+    shelfId: uuid('shelf_id').references(() => shelves.id, { onDelete: 'set null' }),
+    state: text('state').$type<JarState>().notNull(),
+    useSoon: boolean('use_soon').notNull().default(false),
+    seal: text('seal').$type<SealOutcome>().notNull(),
+    cause: text('cause'),
+    costEach: doublePrecision('cost_each'),
+    stateAt: instant('state_at').notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('jars_household').on(t.householdId, t.state, t.foodId),
+    uniqueIndex('jars_code').on(t.householdId, t.code),
+  ],
+)
+
+/** Failed sign-ins per address and name; shared by all server processes. */
+export const rateLimits = pgTable('rate_limits', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: integer('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number' }),
+})
+
+/** A member held a form's figures against a printed guide. */
+export const processChecks = pgTable(
+  'process_checks',
+  {
+    ...kept,
+    formId: text('form_id').notNull(),
+    edition: text('edition').notNull(),
+    checkedOn: date('checked_on').notNull(),
+    checkedBy: text('checked_by').notNull(),
+  },
+  (t) => [uniqueIndex('process_checks_form').on(t.householdId, t.formId)],
+)
+
+/** What was done without a tested process: recorded honestly, never planned. */
+export const recipes = pgTable('recipes', {
+  ...kept,
+  name: text('name').notNull(),
+  done: text('done').notNull(),
+})
+
+export const plantings = pgTable('plantings', {
+  ...kept,
+  foodId: text('food_id').notNull(),
+  formId: text('form_id').notNull(),
+  jar: text('jar').$type<JarSize>().notNull(),
+  variety: text('variety'),
+  rowFt: doublePrecision('row_ft'),
+  expectedLb: doublePrecision('expected_lb').notNull(),
+  firstOn: date('first_on').notNull(),
+  lastOn: date('last_on').notNull(),
+  pickings: integer('pickings').notNull(),
+  note: text('note').notNull().default(''),
+})
+
+/** What the house eats of a food. */
+export const needs = pgTable(
+  'needs',
+  {
+    ...kept,
+    foodId: text('food_id').notNull(),
+    formId: text('form_id').notNull(),
+    jar: text('jar').$type<JarSize>().notNull(),
+    jarsPerMeal: doublePrecision('jars_per_meal').notNull(),
+    mealsPerWeek: doublePrecision('meals_per_week').notNull(),
+    freshMonths: jsonb('fresh_months').$type<number[]>().notNull(),
+    nextHarvestOn: date('next_harvest_on').notNull(),
+    certainty: doublePrecision('certainty').notNull(),
+  },
+  (t) => [uniqueIndex('needs_food').on(t.householdId, t.foodId)],
+)
+
+/** Jars owned of one size and mouth; full ones are counted from the pantry. */
+export const jarGroups = pgTable(
+  'jar_groups',
+  {
+    ...kept,
+    jar: text('jar').$type<JarSize>().notNull(),
+    mouth: text('mouth').$type<Mouth>().notNull(),
+    owned: integer('owned').notNull(),
+    broken: integer('broken').notNull().default(0),
+    runs: integer('runs').notNull().default(0),
+  },
+  (t) => [uniqueIndex('jar_groups_kind').on(t.householdId, t.jar, t.mouth)],
+)
+
+/** Flat lids of one purchase; each run draws new ones, the oldest first. */
+export const lidLots = pgTable('lid_lots', {
+  ...kept,
+  name: text('name').notNull(),
+  mouth: text('mouth').$type<Mouth>().notNull(),
+  boughtOn: date('bought_on').notNull(),
+  count: integer('count').notNull(),
+  left: integer('left').notNull(),
+})
+
+/** Bands by mouth, salt, citric acid, vinegar, fuel. */
+export const supplies = pgTable(
+  'supplies',
+  {
+    ...kept,
+    kind: text('kind').$type<SupplyKindStored>().notNull(),
+    amount: doublePrecision('amount').notNull(),
+  },
+  (t) => [uniqueIndex('supplies_kind').on(t.householdId, t.kind)],
+)
+
+/** A load that the season plan puts on a day. */
+export const seasonLoads = pgTable(
+  'season_loads',
+  {
+    ...kept,
+    onDate: date('on_date').notNull(),
+    cannerId: uuid('canner_id')
+      .notNull()
+      .references(() => canners.id, { onDelete: 'cascade' }),
+    portions: jsonb('portions').$type<SeasonPortion[]>().notNull(),
+    pinned: boolean('pinned').notNull().default(false),
+  },
+  (t) => [index('season_loads_day').on(t.householdId, t.onDate)],
+)
+
+/** When the kitchen is free, by weekday. */
+export const kitchenHours = pgTable(
+  'kitchen_hours',
+  {
+    ...kept,
+    weekday: integer('weekday').notNull(),
+    opens: text('opens'),
+    closes: text('closes'),
+    people: integer('people').notNull(),
+  },
+  (t) => [uniqueIndex('kitchen_hours_weekday').on(t.householdId, t.weekday)],
+)
+
+/** Days that are not like their weekday. */
+export const kitchenExceptions = pgTable(
+  'kitchen_exceptions',
+  {
+    ...kept,
+    onDate: date('on_date').notNull(),
+    opens: text('opens'),
+    closes: text('closes'),
+    people: integer('people').notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [uniqueIndex('kitchen_exceptions_day').on(t.householdId, t.onDate)],
+)
+
+/** Times in which nobody can stay at the stove. */
+export const busyTimes = pgTable(
+  'busy_times',
+  {
+    ...kept,
+    onDate: date('on_date').notNull(),
+    from: text('from').notNull(),
+    until: text('until').notNull(),
+    what: text('what').notNull().default(''),
+    source: text('source').$type<'said' | 'calendar'>().notNull().default('said'),
+  },
+  (t) => [index('busy_times_day').on(t.householdId, t.onDate)],
+)
+
+/** Secret addresses under which the canning days can be subscribed to. */
+export const calendarFeeds = pgTable('calendar_feeds', {
+  ...kept,
+  tokenHash: text('token_hash').notNull().unique(),
+})

@@ -1,0 +1,107 @@
+import type { Role } from '@kelvit/contract'
+import { cannerClasses, MINIMUM_LOAD } from '@kelvit/core'
+import { v7 as uuidv7 } from 'uuid'
+import { hashPassphrase, newToken } from '../account/secrets'
+import type { Tx } from '../db/pool'
+import { canners, containers, gaugeTests, members, shelves } from '../db/schema'
+import type { DemoDays } from './days'
+
+const PEOPLE: readonly (readonly [string, Role])[] = [
+  ['Wren', 'keeper'],
+  ['Alder', 'helper'],
+  ['Sorrel', 'helper'],
+  ['Tansy', 'helper'],
+  ['Linnet', 'viewer'],
+]
+
+const SHELVES = [
+  'Cellar, top',
+  'Cellar, middle',
+  'Cellar, low',
+  'Hall cupboard',
+  'Under the stairs',
+] as const
+export type ShelfName = (typeof SHELVES)[number]
+
+export interface DemoGear {
+  readonly small: string
+  readonly tall: string
+  readonly shelf: Readonly<Record<ShelfName, string>>
+}
+
+export async function addPeople(tx: Tx, householdId: string): Promise<void> {
+  // Nobody knows these passphrases: the demo is entered by its button.
+  const passphraseHash = await hashPassphrase(newToken())
+  await tx.insert(members).values(
+    PEOPLE.map(([name, role], i) => ({
+      id: uuidv7(),
+      householdId,
+      name,
+      signInName: `${name.toLowerCase()} of quillback`,
+      passphraseHash,
+      role,
+      createdAt: new Date(Date.UTC(2024, 2, 1 + i)),
+    })),
+  )
+}
+
+export async function addGear(tx: Tx, householdId: string, days: DemoDays): Promise<DemoGear> {
+  const small = uuidv7()
+  const tall = uuidv7()
+  const canner = (id: string, name: string, classId: string, more: object) => {
+    const kind = cannerClasses.find((c) => c.id === classId)
+    if (!kind) throw new Error(`no canner class ${classId}`)
+    const { gauge, capacity, stageMinutes, innerDiameterIn, innerHeightIn } = kind
+    const regulatedBy = gauge === 'dial' ? ('dial' as const) : ('weighted' as const)
+    return {
+      id,
+      householdId,
+      name,
+      classId,
+      gauge,
+      regulatedBy,
+      capacity,
+      stageMinutes,
+      innerDiameterIn,
+      innerHeightIn,
+      minimum: { ...MINIMUM_LOAD },
+      inspectedOn: days.on(-96),
+      ...more,
+    }
+  }
+  await tx.insert(canners).values([
+    canner(small, 'Small canner', 'small', {
+      waterIn: 3,
+      manual: 'Blue folder, first pocket',
+      createdAt: new Date(Date.UTC(2024, 2, 2)),
+    }),
+    canner(tall, 'Tall canner', 'tall', {
+      waterIn: 3,
+      manual: 'Blue folder, second pocket',
+      rangeNote: 'Coil range only; too heavy full for the glass top.',
+      createdAt: new Date(Date.UTC(2024, 2, 3)),
+    }),
+  ])
+  await tx.insert(gaugeTests).values(
+    [
+      [-830, 0.5],
+      [-472, 0],
+      [-104, 0],
+    ].map(([ago = 0, errorPsi = 0]) => ({
+      id: uuidv7(),
+      householdId,
+      cannerId: tall,
+      testedOn: days.on(ago),
+      errorPsi,
+      testedBy: 'County extension table at the fair',
+    })),
+  )
+  await tx.insert(containers).values([
+    { id: uuidv7(), householdId, name: 'blue crate', lb: 19, foodId: null },
+    { id: uuidv7(), householdId, name: 'wash tub', lb: 26, foodId: 'beets' },
+  ])
+  const rows = SHELVES.map((name, position) => ({ id: uuidv7(), householdId, name, position }))
+  await tx.insert(shelves).values(rows)
+  const shelf = Object.fromEntries(rows.map((r) => [r.name, r.id])) as Record<ShelfName, string>
+  return { small, tall, shelf }
+}

@@ -1,0 +1,123 @@
+import type { SeasonLoad } from '@kelvit/contract'
+import {
+  cannerBlocks,
+  fitDays,
+  gatherRecords,
+  improve,
+  minuteOf,
+  seasonFrom,
+  USUAL_EFFORT,
+  type Solver,
+} from '@kelvit/core'
+import { eq } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { Temporal } from 'temporal-polyfill'
+import type { Tx } from '../db/pool'
+import {
+  busyTimes,
+  canners,
+  households,
+  jarGroups,
+  jars,
+  kitchenExceptions,
+  kitchenHours,
+  lidLots,
+  lots,
+  seasonLoads,
+} from '../db/schema'
+import { toWire } from '../db/wire'
+import { listLoads } from '../loads/store'
+import { kitchenCalendar } from '../season/canning-days'
+import type { DemoDays } from './days'
+
+/** Weekday, opening, closing, people: evenings after work, long Saturdays, no Wednesdays. */
+const HOURS: readonly (readonly [number, string | null, string | null, number])[] = [
+  [1, '17:00', '21:30', 1],
+  [2, '17:00', '21:30', 2],
+  [3, null, null, 0],
+  [4, '17:00', '21:30', 1],
+  [5, '17:00', '22:00', 2],
+  [6, '08:00', '18:00', 2],
+  [7, '13:00', '19:00', 2],
+]
+
+/** The kitchen's hours, some busy times, and a season planned from what is in the house and on the way. */
+export async function addSeason(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
+  const row = () => ({ id: uuidv7(), householdId })
+  await tx.insert(kitchenHours).values(
+    HOURS.map(([weekday, opens, closes, people]) => ({
+      ...row(),
+      weekday,
+      opens,
+      closes,
+      people,
+    })),
+  )
+  const sunday = firstSundayAfter(days, 9)
+  await tx.insert(kitchenExceptions).values({
+    ...row(),
+    onDate: sunday,
+    opens: null,
+    closes: null,
+    people: 0,
+    note: 'Threshing supper at the grange',
+  })
+  await tx.insert(busyTimes).values([
+    { ...row(), onDate: days.on(4), from: '17:00', until: '18:30', what: 'Choir' },
+    { ...row(), onDate: days.on(11), from: '17:00', until: '18:30', what: 'Choir' },
+  ])
+  await planSeason(tx, householdId, days)
+}
+
+function firstSundayAfter(days: DemoDays, least: number): string {
+  for (let d = least; ; d++)
+    if (Temporal.PlainDate.from(days.on(d)).dayOfWeek === 7) return days.on(d)
+}
+
+/** Seeding has no solver at hand: the search alone is good enough to begin with. */
+const noSolver: Solver = () => ({ values: null, objective: Infinity, bound: -Infinity })
+
+async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
+  const [household] = await tx.select().from(households).where(eq(households.id, householdId))
+  if (!household) return
+  const now = Temporal.Instant.fromEpochMilliseconds(days.now).toZonedDateTimeISO(household.zone)
+  const gear = await tx.select().from(canners)
+  const records = gatherRecords({
+    today: days.today,
+    nowMinute: minuteOf(now.toPlainTime().toString({ smallestUnit: 'minute' })),
+    zone: household.zone,
+    altitudeFt: household.altitudeFt,
+    settings: household.settings,
+    calendar: await kitchenCalendar(tx),
+    lots: await tx.select().from(lots),
+    loads: await listLoads(tx, 1000),
+    // The demo's dial was tested within the year.
+    canners: gear.map((c) => ({
+      ...c,
+      blocks: cannerBlocks(c.regulatedBy, { daysAgo: 0, errorPsi: 0 }),
+    })),
+    jars: (await tx.select().from(jars)).map(toWire),
+    jarGroups: await tx.select().from(jarGroups),
+    lidLots: await tx.select().from(lidLots),
+  })
+  const { model } = seasonFrom(records)
+  const search = improve(model, [], 1, noSolver, { ...USUAL_EFFORT, nodes: 0 })
+  let step = search.next()
+  while (!step.done) step = search.next()
+  const planned = fitDays(model, step.value, []).loads.map((l): Omit<SeasonLoad, 'version'> => ({
+    id: uuidv7(),
+    onDate: model.days[l.day]?.date ?? days.today,
+    cannerId: model.canners[l.canner]?.id ?? '',
+    pinned: false,
+    portions: l.portions.flatMap((p) => {
+      const lot = model.lots[p.lot]
+      if (!lot) return []
+      const { id: lotId, formId, pack, jar, mouth } = lot
+      return [{ lotId, formId, pack, jar, mouth, jars: p.jars }]
+    }),
+  }))
+  if (planned.length > 0)
+    await tx
+      .insert(seasonLoads)
+      .values(planned.map((l) => ({ ...l, householdId, portions: [...l.portions] })))
+}

@@ -1,0 +1,23 @@
+import type { Role } from '@kelvit/contract'
+import type { Context } from 'koa'
+import { ProblemError } from './problem'
+
+/** Who is asking. */
+export interface Actor {
+  readonly memberId: string
+  readonly memberName: string
+  readonly householdId: string
+  readonly role: Role
+  readonly zone: string
+}
+
+const RANK: Readonly<Record<Role, number>> = { viewer: 0, helper: 1, keeper: 2 }
+
+/** The signed-in member, who must have at least this role. */
+export function actorOf(ctx: Context, least: Role): Actor {
+  const actor = (ctx.state as { actor?: Actor }).actor
+  if (!actor) throw new ProblemError(401, 'sign-in', 'Sign in to see this household.')
+  if (RANK[actor.role] < RANK[least])
+    throw new ProblemError(403, 'role', `This needs a ${least}; you are a ${actor.role} here.`)
+  return actor
+}

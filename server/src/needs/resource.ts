@@ -1,0 +1,22 @@
+import { paths } from '@kelvit/contract'
+import { newNeedSchema, patchNeedSchema } from '@kelvit/contract/schemas'
+import { formOf } from '@kelvit/core'
+import { needs } from '../db/schema'
+import { unprocessable } from '../http/problem'
+import type { Resource } from '../resource/resource'
+
+export const needResource: Resource = {
+  path: paths.needs,
+  table: needs,
+  create: newNeedSchema,
+  patch: patchNeedSchema,
+  write: 'helper',
+  order: needs.createdAt,
+  deletable: true,
+  prepare: (values, { stored }) => {
+    const need = { ...stored, ...values } as { foodId: string; formId: string }
+    if (formOf(need.formId)?.food.id !== need.foodId)
+      throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+    return values
+  },
+}

@@ -1,0 +1,78 @@
+import { paths, type Jar, type JarFate } from '@kelvit/contract'
+import { jarFateSchema, patchJarSchema } from '@kelvit/contract/schemas'
+import type Router from '@koa/router'
+import { asc, eq, sql } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { jars, shelves } from '../db/schema'
+import { toWire } from '../db/wire'
+import { pantryCsv } from '../formats/csv'
+import { actorOf } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { conflict, notFound } from '../http/problem'
+import { readBody, readId } from '../http/validate'
+import { updateRow } from '../resource/store'
+
+const allJars = async (tx: Tx): Promise<Jar[]> =>
+  (await tx.select().from(jars).orderBy(asc(jars.bestBy), asc(jars.id))).map(toWire)
+
+export function pantryRoutes(router: Router, deps: Deps): void {
+  router.get(paths.jars, async (ctx) => {
+    const actor = actorOf(ctx, 'viewer')
+    ctx.body = await deps.db.inHousehold(actor.householdId, allJars)
+  })
+  router.patch(`${paths.jars}/:id`, async (ctx) => {
+    const actor = actorOf(ctx, 'helper')
+    const { version, ...values } = readBody<{ version: number }>(ctx, patchJarSchema)
+    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
+      toWire(await updateRow(tx, jars, readId(ctx), version, values)),
+    )
+  })
+  router.put(`${paths.jars}/:id/fate`, async (ctx) => {
+    const actor = actorOf(ctx, 'helper')
+    const fate = readBody<JarFate>(ctx, jarFateSchema)
+    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => setFate(tx, readId(ctx), fate))
+  })
+  router.get(paths.pantryCsv, async (ctx) => {
+    const actor = actorOf(ctx, 'viewer')
+    const [rows, places] = await deps.db.inHousehold(
+      actor.householdId,
+      async (tx) => [await allJars(tx), await tx.select().from(shelves)] as const,
+    )
+    ctx.type = 'text/csv; charset=utf-8'
+    ctx.attachment('kelvit-pantry.csv')
+    ctx.body = pantryCsv(rows, places)
+  })
+}
+
+/** Takes a jar off the shelf, or puts it back. A jar two people took at once is a conflict for the second. */
+async function setFate(tx: Tx, id: string, fate: JarFate): Promise<Jar> {
+  const [jar] = await tx.select().from(jars).where(eq(jars.id, id)).for('update')
+  if (!jar) throw notFound('There is no such jar.')
+  const at = new Date(fate.at)
+  if (jar.state === fate.state) {
+    if (jar.stateAt.getTime() === at.getTime()) return toWire(jar)
+    throw conflict(
+      'jar-gone',
+      `This jar was already ${jar.state === 'on-shelf' ? 'back on the shelf' : jar.state}.`,
+      toWire(jar),
+      fate,
+    )
+  }
+  if (fate.state === 'on-shelf' && (jar.seal === 'unsealed' || jar.seal === 'broken'))
+    throw conflict('jar-unsealed', 'An unsealed jar never goes on the shelf.', toWire(jar), fate)
+  if (fate.state !== 'on-shelf' && jar.state !== 'on-shelf' && jar.state !== 'unsealed')
+    throw conflict('jar-gone', `This jar was already ${jar.state}.`, toWire(jar), fate)
+  const [after] = await tx
+    .update(jars)
+    .set({
+      state: fate.state,
+      stateAt: at,
+      version: sql`${jars.version} + 1`,
+      updatedAt: new Date(),
+      ...(fate.note ? { note: fate.note } : {}),
+    })
+    .where(eq(jars.id, id))
+    .returning()
+  if (!after) throw notFound()
+  return toWire(after)
+}

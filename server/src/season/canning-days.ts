@@ -1,0 +1,114 @@
+import type { SeasonLoad } from '@kelvit/contract'
+import {
+  countJars,
+  dayLength,
+  feet,
+  foodOf,
+  formOf,
+  kitchenOn,
+  loadTimes,
+  lookUpProcess,
+  prepPerJar,
+  saidName,
+  type KitchenCalendar,
+} from '@kelvit/core'
+import { eq } from 'drizzle-orm'
+import { Temporal } from 'temporal-polyfill'
+import type { Tx } from '../db/pool'
+import {
+  busyTimes,
+  canners,
+  households,
+  kitchenExceptions,
+  kitchenHours,
+  seasonLoads,
+} from '../db/schema'
+import { toWire } from '../db/wire'
+import type { CanningDay } from '../formats/ical-write'
+
+type HouseholdRow = typeof households.$inferSelect
+type CannerRow = typeof canners.$inferSelect
+
+/** When the kitchen is free, as core reads it. */
+export async function kitchenCalendar(tx: Tx): Promise<KitchenCalendar> {
+  const exceptions = await tx.select().from(kitchenExceptions)
+  const busy = await tx.select().from(busyTimes)
+  return {
+    hours: await tx.select().from(kitchenHours),
+    exceptions: exceptions.map((e) => ({ ...e, on: e.onDate })),
+    busy: busy.map((b) => ({ ...b, on: b.onDate })),
+  }
+}
+
+/** The days of the season plan with their hours, from the opening of the kitchen on. */
+export async function canningDays(
+  tx: Tx,
+  householdId: string,
+): Promise<{ household: HouseholdRow; days: readonly CanningDay[] } | undefined> {
+  const [household] = await tx.select().from(households).where(eq(households.id, householdId))
+  if (!household) return undefined
+  const loads: SeasonLoad[] = (await tx.select().from(seasonLoads)).map(toWire)
+  const gear = await tx.select().from(canners)
+  const calendar = await kitchenCalendar(tx)
+  const dates = [...new Set(loads.map((l) => l.onDate))].sort()
+  return {
+    household,
+    days: dates.map((date) => {
+      const here = loads.filter((l) => l.onDate === date)
+      const open = kitchenOn(calendar, date)
+      const minutes = lengthOf(here, gear, household, open?.people ?? 1)
+      const starts = Temporal.PlainDate.from(date)
+        .toZonedDateTime({ timeZone: household.zone })
+        .add({ minutes: open?.opens ?? 8 * 60 }).epochMilliseconds
+      return {
+        date,
+        starts,
+        ends: starts + Math.ceil(minutes) * 60_000,
+        summary: `Canning: ${[...new Set(here.flatMap(contents))].join(', ')}`,
+        details: here
+          .map(
+            (l) =>
+              `${gear.find((c) => c.id === l.cannerId)?.name ?? ''}: ${contents(l).join(', ')}`,
+          )
+          .join('\n'),
+      }
+    }),
+  }
+}
+
+const contents = (load: SeasonLoad): string[] =>
+  load.portions.map((p) => {
+    const food = formOf(p.formId)?.food ?? foodOf(p.formId) ?? { name: p.formId }
+    return `${countJars(p.jars, p.jar)} of ${saidName(food)}`
+  })
+
+function lengthOf(
+  loads: readonly SeasonLoad[],
+  gear: readonly CannerRow[],
+  household: HouseholdRow,
+  people: number,
+): number {
+  const times = loads.flatMap((load) => {
+    const index = gear.findIndex((c) => c.id === load.cannerId)
+    const canner = gear[index]
+    if (!canner) return []
+    const jars = load.portions.reduce((n, p) => n + p.jars, 0)
+    const prep = load.portions.reduce(
+      (m, p) => m + p.jars * prepPerJar(p.jar, formOf(p.formId)?.food.prepMinPerQuart ?? 0),
+      0,
+    )
+    const minutes = load.portions.map((p) => {
+      const gauge = canner.regulatedBy
+      const found = lookUpProcess({
+        form: p.formId,
+        pack: p.pack,
+        jar: p.jar,
+        gauge,
+        altitudeFt: feet(household.altitudeFt),
+      })
+      return found.outcome === 'process' ? found.minutes : 0
+    })
+    return [loadTimes(index, canner.stageMinutes, jars, prep, Math.max(0, ...minutes))]
+  })
+  return dayLength(times, people, household.settings.burners)
+}

@@ -1,0 +1,48 @@
+import type { SeasonLoad } from '@kelvit/contract'
+import { dateAt } from '@kelvit/core'
+import { eq } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { canners, households, lots } from '../db/schema'
+import { blocksOf, lastTests } from '../gear/resources'
+import type { Actor } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { conflict, notFound, unprocessable } from '../http/problem'
+import { checkJars, checkLot, processesFor, setupFor } from '../loads/plan'
+
+export type LoadToCheck = Pick<SeasonLoad, 'onDate' | 'cannerId' | 'portions'>
+
+/**
+ * Checks loads of a season plan against what the household has, read once: a fit
+ * canner, a tested process at one pressure, capacity and minimum, lots that are
+ * still there. Throws the problem of the first that cannot be.
+ */
+export async function seasonChecker(
+  tx: Tx,
+  deps: Deps,
+  actor: Actor,
+): Promise<(load: LoadToCheck) => void> {
+  const [household] = await tx.select().from(households).where(eq(households.id, actor.householdId))
+  if (!household) throw notFound()
+  const gear = await tx.select().from(canners)
+  const tests = await lastTests(
+    tx,
+    gear.map((c) => c.id),
+  )
+  const present = await tx.select().from(lots)
+  const today = dateAt(deps.clock.now(), actor.zone)
+  return (load) => {
+    const row = gear.find((c) => c.id === load.cannerId)
+    if (!row || row.retired) throw unprocessable('no-canner', 'There is no such canner in use.')
+    const test = tests.get(row.id)
+    const [block] = blocksOf(row, test, today)
+    if (block) throw conflict('canner-blocked', block.sentence)
+    for (const p of load.portions)
+      checkLot(
+        present.find((l) => l.id === p.lotId),
+        p.formId,
+      )
+    const processes = processesFor(load.portions, row, household)
+    checkJars(load.portions, row)
+    setupFor(processes, { row, errorPsi: 0 }, household)
+  }
+}

@@ -1,0 +1,161 @@
+import { inject } from 'vitest'
+import pino from 'pino'
+import { v7 as uuidv7 } from 'uuid'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { makeApp } from '../src/app'
+import { frozenClock, type Clock } from '../src/clock'
+import { openDatabase, type Database } from '../src/db/pool'
+import { openLive, type Live } from '../src/live/live'
+
+export const NOW = Date.parse('2026-08-14T23:00:00Z')
+
+export interface Answer {
+  readonly status: number
+  readonly body: any
+  readonly headers: Headers
+}
+
+/** One browser: keeps its cookie. */
+export interface Browser {
+  send(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<Answer>
+}
+
+export interface Kit {
+  readonly base: string
+  readonly db: Database
+  readonly clock: Clock
+  readonly live: Live
+  browser(): Browser
+  /** A new household with its keeper signed in. */
+  household(name?: string): Promise<Browser>
+  close(): Promise<void>
+}
+
+/** The real server on a free port, on the test database. */
+export async function startKit(
+  options: { openRegistration?: boolean; demo?: boolean } = {},
+): Promise<Kit> {
+  const url = inject('databaseUrl')
+  const db = openDatabase(url)
+  const log = pino({ level: 'silent' })
+  const live = openLive(url, log)
+  const clock = frozenClock(NOW)
+  const { openRegistration = true, demo = false } = options
+  const server: Server = createServer(
+    makeApp({ db, clock, log, live, demo, openRegistration }, undefined).callback(),
+  )
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  const browser = (): Browser => {
+    let cookie = ''
+    return {
+      send: async (method, path, body, headers = {}) => {
+        const response = await fetch(base + path, {
+          method,
+          headers: {
+            ...(cookie ? { cookie } : {}),
+            ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+            ...headers,
+          },
+          ...(body === undefined
+            ? {}
+            : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+        })
+        const set = response.headers
+          .getSetCookie()
+          .map((c) => c.split(';')[0])
+          .join('; ')
+        if (set) cookie = set
+        const text = await response.text()
+        const json = /json/.test(response.headers.get('content-type') ?? '')
+        return {
+          status: response.status,
+          body: json ? JSON.parse(text) : text,
+          headers: response.headers,
+        }
+      },
+    }
+  }
+  const household = async (name = `House ${uuidv7()}`): Promise<Browser> => {
+    const who = browser()
+    const made = await who.send('POST', '/api/households', {
+      household: { name, zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
+      keeper: { name: 'Keeper', signInName: uuidv7(), passphrase: 'a few plain words' },
+    })
+    if (made.status !== 201) throw new Error(JSON.stringify(made.body))
+    return who
+  }
+  const close = async (): Promise<void> => {
+    server.closeAllConnections()
+    await new Promise((done) => server.close(done))
+    await live.close()
+    await db.close()
+  }
+  return { base, db, clock, live, browser, household, close }
+}
+
+export const id = (): string => uuidv7()
+
+export const CANNER = {
+  name: 'Test canner',
+  gauge: 'weighted',
+  regulatedBy: 'weighted',
+  capacity: { quart: 7, pint: { regular: 9, wide: 8 } },
+  minimum: { quart: 2, pint: 4 },
+  stageMinutes: {
+    fillMinPerJar: 1.2,
+    fillMinFixed: 5,
+    heatMin: 18,
+    ventMin: 10,
+    climbMin: 8,
+    coolMin: 35,
+    restMin: 10,
+    unloadMin: 6,
+  },
+}
+
+export const LOT = {
+  foodId: 'beans-snap',
+  formId: 'beans-snap',
+  jar: 'quart',
+  said: '14 lb snap beans',
+  lb: 14,
+  arrivedOn: '2026-08-14',
+  storage: 'cool',
+}
+
+/** A canner and a lot of beans in a household. */
+export async function withGear(
+  who: Browser,
+  canner: object = CANNER,
+): Promise<{ cannerId: string; lotId: string }> {
+  const cannerId = id()
+  const lotId = id()
+  const a = await who.send('PUT', `/api/canners/${cannerId}`, canner)
+  const b = await who.send('PUT', `/api/lots/${lotId}`, LOT)
+  if (a.status !== 201 || b.status !== 201) throw new Error(JSON.stringify([a.body, b.body]))
+  return { cannerId, lotId }
+}
+
+export const newLoad = (gear: { cannerId: string; lotId: string }, more: object = {}) => ({
+  cannerId: gear.cannerId,
+  startsAt: '2026-08-14T23:30:00Z',
+  portions: [
+    {
+      id: id(),
+      lotId: gear.lotId,
+      formId: 'beans-snap',
+      pack: 'hot',
+      jar: 'quart',
+      mouth: 'regular',
+      jars: 7,
+      ...more,
+    },
+  ],
+})
