@@ -1,0 +1,71 @@
+import type { Problem } from '@kelvit/contract'
+
+/** An answer of the server that says what is wrong. */
+export class ProblemFault extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+/** The server could not be reached at all. */
+class Unreachable extends Error {
+  constructor() {
+    super('Kelvit cannot be reached just now. What you typed is still here; try again in a moment.')
+  }
+}
+
+export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+
+const PATIENCE_MS = 15_000
+
+/** One request to the API. Rejects with ProblemFault or Unreachable. */
+export async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  const answer = await reach(method, path, body)
+  if (answer.status === 204) return undefined as T
+  const text = await answer.text()
+  const read: unknown = isJson(answer) ? JSON.parse(text) : text
+  if (answer.ok) return read as T
+  throw isProblem(read) ? new ProblemFault(read) : new Unreachable()
+}
+
+/** Asks for a file and hands it to the browser to keep. Rejects like `request`. */
+export async function requestFile(path: string, body: unknown, name: string): Promise<void> {
+  const answer = await reach('POST', path, body)
+  if (!answer.ok) {
+    const read: unknown = isJson(answer) ? await answer.json() : undefined
+    throw isProblem(read) ? new ProblemFault(read) : new Unreachable()
+  }
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(await answer.blob())
+  link.download = name
+  link.click()
+  window.setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+}
+
+async function reach(method: Method, path: string, body: unknown): Promise<Response> {
+  try {
+    return await fetch(path, {
+      method,
+      credentials: 'same-origin',
+      signal: AbortSignal.timeout(PATIENCE_MS),
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    })
+  } catch {
+    throw new Unreachable()
+  }
+}
+
+const isJson = (r: Response): boolean => /json/.test(r.headers.get('content-type') ?? '')
+const isProblem = (x: unknown): x is Problem =>
+  typeof x === 'object' && x !== null && 'detail' in x && 'status' in x
+
+/** The sentence to show for anything that was thrown. */
+export const sentenceOf = (error: unknown): string =>
+  error instanceof Error && error.message ? error.message : 'Something went wrong. Try again.'
+
+/** Worth repeating: nobody said no, the way was blocked, or the sign-in ran out. */
+export const isPassing = (error: unknown): boolean =>
+  error instanceof Unreachable ||
+  (error instanceof ProblemFault && (error.problem.status === 503 || error.problem.status === 401))

@@ -1,0 +1,96 @@
+import { paths } from '@kelvit/contract'
+import { useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { Navigate, Outlet, useLocation } from 'react-router'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { refetchWhenSent } from '../api/changes'
+import { sessionQuery } from '../api/queries'
+import { request } from '../api/request'
+import { openOutbox, useWaiting } from '../offline/outbox'
+import { useNotify } from '../ui/notice'
+import { Skeleton } from '../ui/states'
+import { useKeys } from './keys'
+import { useLive } from './live'
+import { FootStrip, WorkStrip } from './work-strip'
+
+const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
+const Finder = lazy(() => import('./finder').then((m) => ({ default: m.Finder })))
+
+/** The signed-in part: strip, page, finder; or the way to sign in. */
+export function Frame() {
+  const { data: session } = useSuspenseQuery(sessionQuery)
+  const { pathname, search } = useLocation()
+  if (!session)
+    return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />
+  return <Inside />
+}
+
+function Inside() {
+  const [finder, setFinder] = useState(false)
+  const [keys, setKeys] = useState(false)
+  const client = useQueryClient()
+  const notify = useNotify()
+  useLive()
+  useKeys(useMemo(() => ({ finder: () => setFinder(true), keys: () => setKeys(true) }), []))
+  useEffect(() => {
+    openOutbox({
+      refused: (sentence) => {
+        notify.trouble(sentence)
+        void client.invalidateQueries()
+      },
+      delivered: () => refetchWhenSent(client, ['loads', 'jars', 'lots']),
+    })
+  }, [client, notify])
+  const signOut = (): void => {
+    void request('DELETE', paths.session).finally(() => {
+      client.clear()
+      window.location.assign('/sign-in')
+    })
+  }
+  return (
+    <>
+      <WorkStrip
+        onFinder={() => setFinder(true)}
+        onKeys={() => setKeys(true)}
+        onSignOut={signOut}
+      />
+      <WaitingMark />
+      <Suspense
+        fallback={
+          <div className="mx-auto max-w-[1248px] px-6 pt-8">
+            <Skeleton />
+          </div>
+        }
+      >
+        <Outlet />
+      </Suspense>
+      <FootStrip />
+      <Suspense>{finder && <Finder open onOpenChange={setFinder} />}</Suspense>
+      <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
+    </>
+  )
+}
+
+/** "Saved here, will send": only while something waits. */
+function WaitingMark() {
+  const waiting = useWaiting()
+  const [late, setLate] = useState(false)
+  useEffect(() => {
+    if (waiting === 0) {
+      setLate(false)
+      return
+    }
+    const timer = window.setTimeout(() => setLate(true), 800)
+    return () => window.clearTimeout(timer)
+  }, [waiting])
+  if (!late || waiting === 0) return null
+  return (
+    <p
+      role="status"
+      className="no-print bg-brass px-4 py-1 text-center text-sm font-semibold text-crock"
+    >
+      {waiting === 1 ? 'One change is' : `${waiting} changes are`} saved here and will be sent when
+      Kelvit can be reached.
+    </p>
+  )
+}

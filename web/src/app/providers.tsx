@@ -1,0 +1,58 @@
+import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
+import { QueryClient } from '@tanstack/react-query'
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
+import type { ReactNode } from 'react'
+import { isPassing } from '../api/request'
+import { Notices } from '../ui/notice'
+
+const DAY_MS = 86_400_000
+/** What the stove and the cellar need when there is no signal. */
+const KEPT = new Set(['session', 'loads', 'jars', 'canners', 'shelves', 'lots', 'containers'])
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      gcTime: 7 * DAY_MS,
+      networkMode: 'always',
+      retry: (count, error) => isPassing(error) && count < 2,
+      refetchOnWindowFocus: true,
+    },
+    mutations: { networkMode: 'always', retry: 0 },
+  },
+})
+
+const persister = createSyncStoragePersister({
+  storage: safeStorage(),
+  key: 'kelvit.cache',
+  throttleTime: 1000,
+})
+
+/** Private windows may forbid storage; then nothing is kept. */
+function safeStorage(): Storage | undefined {
+  try {
+    return window.localStorage
+  } catch {
+    return undefined
+  }
+}
+
+export function Providers({ children }: { readonly children: ReactNode }) {
+  return (
+    <PersistQueryClientProvider
+      client={client}
+      persistOptions={{
+        persister,
+        maxAge: 7 * DAY_MS,
+        buster: '1',
+        dehydrateOptions: {
+          shouldDehydrateQuery: (q) =>
+            q.state.status === 'success' && KEPT.has(String(q.queryKey[0])),
+        },
+      }}
+      onSuccess={() => void client.invalidateQueries()}
+    >
+      <Notices>{children}</Notices>
+    </PersistQueryClientProvider>
+  )
+}

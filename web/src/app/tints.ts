@@ -1,0 +1,45 @@
+/** Twelve muted vegetable hues; a name or pattern always stands beside them. */
+const TINTS = {
+  pod: '#7f9a48',
+  kernel: '#d8ae38',
+  tomato: '#c24d2c',
+  beet: '#8e2f52',
+  carrot: '#db8430',
+  pea: '#5f9160',
+  lima: '#a7b678',
+  squash: '#c9892a',
+  sweet: '#b4633a',
+  leaf: '#4d6d47',
+  tuber: '#c8ac78',
+  clay: '#8a6f5c',
+} as const
+
+const BY_FOOD: Readonly<Record<string, keyof typeof TINTS>> = {
+  asparagus: 'pea',
+  'beans-snap': 'pod',
+  'beans-lima': 'lima',
+  'beans-dried': 'clay',
+  beets: 'beet',
+  carrots: 'carrot',
+  corn: 'kernel',
+  mushrooms: 'clay',
+  okra: 'lima',
+  'peas-green': 'pea',
+  'peas-southern': 'tuber',
+  peppers: 'tomato',
+  'potatoes-sweet': 'sweet',
+  'potatoes-white': 'tuber',
+  'squash-winter': 'squash',
+  greens: 'leaf',
+  'turnips-parsnips': 'tuber',
+  'peanuts-green': 'clay',
+  tomatoes: 'tomato',
+  'mixed-vegetables': 'carrot',
+  succotash: 'kernel',
+  soup: 'squash',
+  poultry: 'tuber',
+  meat: 'sweet',
+  stock: 'squash',
+}
+
+export const tintOf = (foodId: string): string => TINTS[BY_FOOD[foodId] ?? 'clay']

@@ -1,0 +1,331 @@
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import { Pin } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { cx } from '../ui/cx'
+
+export interface RibbonDay {
+  readonly date: string
+  readonly weekday: string
+  readonly dayOfMonth: string
+  /** Named over the first day of a month. */
+  readonly month: string | null
+  readonly minutes: number
+  readonly weekend: boolean
+}
+
+export interface RibbonLoad {
+  readonly id: string
+  readonly day: number
+  readonly canner: number
+  /** Share of the day it takes, minutes. */
+  readonly minutes: number
+  readonly tints: readonly string[]
+  readonly label: string
+  readonly pinned: boolean
+  /** Planned at the stove or running: it is moved there. */
+  readonly fixed: boolean
+}
+
+export interface RibbonLot {
+  readonly id: string
+  readonly name: string
+  readonly arrived: number
+  readonly due: number
+  readonly tint: string
+  readonly expected: boolean
+  readonly lost: number
+  readonly pips: readonly number[]
+}
+
+interface RibbonProps {
+  readonly days: readonly RibbonDay[]
+  readonly loads: readonly RibbonLoad[]
+  readonly lots: readonly RibbonLot[]
+  readonly canners: readonly string[]
+  readonly chosen: string | null
+  readonly onChoose: (id: string) => void
+  readonly onDay: (date: string) => void
+  /** What putting a load on a day would mean, said while it is held there. */
+  readonly consequence: (id: string, day: number) => string
+  readonly onMove: (id: string, day: number) => void
+  readonly mayMove: boolean
+}
+
+const KITCHEN = 168
+const LOT_ROW = 19
+const NAME_W = 92
+/** A day is never drawn narrower; the ribbon scrolls instead. */
+const DAY_W = 35
+
+/** Days across: above, the kitchen's minutes with loads stacked in them; below, each lot from arrival to can-by. */
+export function SeasonRibbon(p: RibbonProps) {
+  const [held, setHeld] = useState<{ id: string; day: number | null } | null>(null)
+  const scroller = useRef<HTMLDivElement>(null)
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, {
+      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
+      coordinateGetter: (event, { currentCoordinates: at }) =>
+        event.code === 'ArrowRight'
+          ? { ...at, x: at.x + DAY_W }
+          : event.code === 'ArrowLeft'
+            ? { ...at, x: at.x - DAY_W }
+            : undefined,
+    }),
+  )
+  const most = Math.max(240, ...p.days.map((d) => d.minutes + 30))
+  const y = (minutes: number): number => (minutes / most) * (KITCHEN - 18)
+  const width = NAME_W + p.days.length * DAY_W + 8
+  const words = held && held.day !== null ? p.consequence(held.id, held.day) : null
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragStart={(e) => setHeld({ id: String(e.active.id), day: null })}
+      onDragOver={(e) => setHeld({ id: String(e.active.id), day: dayOf(e.over?.id) })}
+      onDragCancel={() => setHeld(null)}
+      onDragEnd={(e) => {
+        setHeld(null)
+        const day = dayOf(e.over?.id)
+        if (day !== null) p.onMove(String(e.active.id), day)
+      }}
+    >
+      <p role="status" className="mb-1 min-h-6 text-[15px] font-semibold text-brass">
+        {words ?? '\u00a0'}
+      </p>
+      <div
+        ref={scroller}
+        className="relative overflow-x-auto overflow-y-hidden pb-1"
+        role="region"
+        aria-label="The season, day by day"
+        tabIndex={0}
+      >
+        <div className="relative" style={{ width }}>
+          <div className="flex" style={{ paddingLeft: NAME_W }}>
+            {p.days.map((day, i) => (
+              <DayColumn key={day.date} day={day} index={i} y={y} {...p} over={held?.day === i} />
+            ))}
+          </div>
+          <div
+            className="pointer-events-none absolute left-0 font-head text-[15px] font-semibold"
+            style={{ top: 4 }}
+          >
+            Kitchen
+            <span className="block font-sans text-[13px] font-normal text-ink-soft">
+              hours and loads
+            </span>
+          </div>
+          <LotBands {...p} width={width} />
+          <div
+            aria-hidden
+            className="pointer-events-none absolute top-0 w-0.5 bg-brass"
+            style={{ left: NAME_W + 2, height: KITCHEN + 46 + p.lots.length * LOT_ROW + 24 }}
+          />
+        </div>
+      </div>
+    </DndContext>
+  )
+}
+
+const dayOf = (id: unknown): number | null =>
+  typeof id === 'string' && id.startsWith('day-') ? Number(id.slice(4)) : null
+
+interface ColumnProps extends RibbonProps {
+  readonly day: RibbonDay
+  readonly index: number
+  readonly over: boolean
+  readonly y: (minutes: number) => number
+}
+
+function DayColumn({ day, index, over, y, ...p }: ColumnProps) {
+  const { setNodeRef } = useDroppable({ id: `day-${index}` })
+  const here = p.loads.filter((l) => l.day === index)
+  return (
+    <div
+      ref={setNodeRef}
+      style={{ width: DAY_W, height: KITCHEN + 42 }}
+      className={cx('relative shrink-0', over && 'bg-brass/15')}
+    >
+      {day.minutes > 0 ? (
+        <div
+          aria-hidden
+          className="absolute inset-x-[2.5px] rounded-sm bg-rim/65"
+          style={{ height: y(day.minutes), bottom: 42 }}
+        />
+      ) : (
+        <div
+          aria-hidden
+          className="absolute inset-x-2 border-b-2 border-dotted border-rim"
+          style={{ bottom: 44 }}
+        />
+      )}
+      <div
+        className="absolute inset-x-[2.5px] flex flex-col-reverse gap-[2px]"
+        style={{ bottom: 42 }}
+      >
+        {here.map((load) => (
+          <LoadBlock key={load.id} load={load} height={y(load.minutes)} {...p} />
+        ))}
+      </div>
+      <div
+        aria-hidden
+        className="absolute inset-x-0 border-b border-ink/70"
+        style={{ bottom: 41 }}
+      />
+      <button
+        type="button"
+        aria-label={`${day.weekday} ${day.dayOfMonth}: day sheet`}
+        onClick={() => p.onDay(day.date)}
+        className={cx(
+          'tabular absolute inset-x-0 bottom-0 flex h-[40px] flex-col items-center justify-center rounded-sm text-[12.5px] leading-[1.15] hover:bg-kettle/10',
+          day.weekend ? 'font-bold' : 'text-ink-soft',
+        )}
+      >
+        <span>{day.weekday.slice(0, 2)}</span>
+        <span className="font-mono">{day.dayOfMonth}</span>
+      </button>
+      {day.month && (
+        <span className="pointer-events-none absolute top-0 left-1.5 text-[13px] font-semibold whitespace-nowrap text-ink-soft">
+          {day.month}
+        </span>
+      )}
+    </div>
+  )
+}
+
+interface BlockProps extends Omit<RibbonProps, 'days'> {
+  readonly load: RibbonLoad
+  readonly height: number
+}
+
+function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockProps) {
+  const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
+    id: load.id,
+    disabled: load.fixed || !mayMove,
+  })
+  const stripes =
+    load.tints.length > 1
+      ? `linear-gradient(${load.tints.map((t, i) => `${t} ${(i * 100) / load.tints.length}% ${((i + 1) * 100) / load.tints.length}%`).join(', ')})`
+      : load.tints[0]
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...attributes}
+      {...listeners}
+      aria-label={`${load.label}, ${canners[load.canner] ?? ''}${load.pinned ? ', pinned' : ''}`}
+      aria-pressed={chosen === load.id}
+      title={load.label}
+      onClick={() => onChoose(load.id)}
+      style={{
+        height: Math.max(13, height),
+        background: stripes,
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+      }}
+      className={cx(
+        'relative block w-full shrink-0 touch-none overflow-hidden rounded-[3px] border border-black/25',
+        isDragging && 'z-20 opacity-80 shadow-lg',
+        chosen === load.id && 'ring-2 ring-ink ring-offset-1 ring-offset-crock',
+        load.fixed && 'opacity-70',
+      )}
+    >
+      <CannerMark canner={load.canner} />
+      {load.pinned && (
+        <Pin aria-hidden size={11} className="absolute top-px right-px text-white drop-shadow" />
+      )}
+    </button>
+  )
+}
+
+/** Which canner: a bar at the left edge, its pattern by the canner. */
+export function CannerMark({ canner }: { readonly canner: number }) {
+  if (canner === 0) return null
+  return (
+    <span
+      aria-hidden
+      className="absolute inset-y-0 left-0 w-[6px] bg-black/45"
+      style={
+        canner > 1
+          ? {
+              background:
+                'repeating-linear-gradient(0deg, rgb(0 0 0 / 0.55) 0 3px, transparent 3px 6px)',
+            }
+          : undefined
+      }
+    />
+  )
+}
+
+function LotBands({ lots, days, width }: RibbonProps & { readonly width: number }) {
+  const x = (day: number): number => NAME_W + Math.max(0, day) * DAY_W
+  const end = NAME_W + days.length * DAY_W
+  const height = lots.length * LOT_ROW + 30
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`${lots.length} lots from arrival to can-by: ${lots.map((l) => l.name).join('; ')}`}
+      className="block"
+    >
+      <text x={0} y={16} fontSize={15} fontWeight={600} className="font-head" fill="var(--ink)">
+        Lots
+      </text>
+      <text x={36} y={16} fontSize={13} fill="var(--ink-soft)">
+        to can-by
+      </text>
+      {lots.map((lot, i) => {
+        const mid = 30 + i * LOT_ROW
+        const x0 = x(lot.arrived)
+        const x1 = Math.max(x0 + 20, Math.min(end, x(lot.due + 1)))
+        const before = x1 + lot.name.length * 6.6 + 10 > end && x0 > NAME_W + lot.name.length * 6.6
+        const inside = !before && x1 + lot.name.length * 6.6 + 10 > end
+        const tail = lot.due >= days.length ? 4 : 1.5
+        return (
+          <g key={lot.id}>
+            <path
+              d={`M${x0} ${mid - 5} L${x1} ${mid - tail} V${mid + tail} L${x0} ${mid + 5} Z`}
+              fill={lot.tint}
+              opacity={lot.expected ? 0.4 : 0.62}
+            />
+            {lot.pips.map((day, k) => (
+              <circle
+                key={k}
+                cx={x(day) + DAY_W / 2}
+                cy={mid}
+                r={5}
+                fill={lot.tint}
+                stroke="var(--crock)"
+                strokeWidth={1.5}
+              />
+            ))}
+            <text
+              x={before ? x0 - 6 : inside ? x0 + 14 : x1 + 6}
+              y={inside ? mid - 5 : mid + 4.5}
+              textAnchor={before ? 'end' : 'start'}
+              fontSize={13}
+              fill="var(--ink)"
+              stroke="var(--crock)"
+              strokeWidth={3}
+              paintOrder="stroke"
+            >
+              {lot.name}
+              {lot.lost > 0 && (
+                <tspan fill="var(--beet)" fontWeight={700}>
+                  {` · ${lot.lost} not placed`}
+                </tspan>
+              )}
+            </text>
+          </g>
+        )
+      })}
+    </svg>
+  )
+}

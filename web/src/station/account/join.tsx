@@ -1,0 +1,50 @@
+import { paths, type Invitation } from '@kelvit/contract'
+import { acceptInvitationSchema } from '@kelvit/contract/schemas'
+import { joiResolver } from '@hookform/resolvers/joi'
+import { useQuery } from '@tanstack/react-query'
+import { useForm } from 'react-hook-form'
+import { useParams } from 'react-router'
+import { request } from '../../api/request'
+import { Button } from '../../ui/button'
+import { Skeleton, Trouble } from '../../ui/states'
+import { Door } from './door'
+import { useEnter } from './enter'
+import { PersonFields, type Person } from './person-fields'
+
+export function Page() {
+  const { token = '' } = useParams()
+  const path = `${paths.invitations}/${encodeURIComponent(token)}`
+  const invitation = useQuery({
+    queryKey: ['invitation', token],
+    queryFn: () => request<Invitation>('GET', path),
+    retry: false,
+  })
+  const { enter, busy, trouble } = useEnter('/')
+  const { register, handleSubmit, formState } = useForm<Person>({
+    resolver: joiResolver(acceptInvitationSchema, { abortEarly: false }),
+  })
+  return (
+    <Door title={invitation.data ? `Join ${invitation.data.householdName}` : 'Join a household'}>
+      {invitation.isPending && <Skeleton rows={1} />}
+      {invitation.isError && <Trouble error={invitation.error} />}
+      {invitation.data && (
+        <form
+          onSubmit={handleSubmit((person) => enter(`${path}/accept`, person))}
+          className="flex flex-col gap-4"
+          noValidate
+        >
+          <p className="text-ink-soft">You will be a {invitation.data.role} there.</p>
+          <PersonFields register={register} errors={formState.errors} />
+          {trouble && (
+            <p role="alert" className="text-beet">
+              {trouble}
+            </p>
+          )}
+          <Button type="submit" look="main" disabled={busy}>
+            {busy ? 'Joining…' : 'Join'}
+          </Button>
+        </form>
+      )}
+    </Door>
+  )
+}

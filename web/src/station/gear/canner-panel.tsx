@@ -1,0 +1,241 @@
+import { paths, type CannerRead } from '@kelvit/contract'
+import {
+  capacityFor,
+  DIAL_TEST_DAYS,
+  daysBetween,
+  inspectionFor,
+  JAR_SIZES,
+  jarName,
+  kitchenNumber,
+} from '@kelvit/core'
+import { useState } from 'react'
+import { useSave } from '../../api/changes'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
+import { Caution, Panel } from '../../ui/panel'
+import { Sheet } from '../../ui/sheet'
+import { CannerForm } from './canner-form'
+import { GaugeTestForm } from './gauge-test-form'
+
+/** One canner: fit or blocked and why, its gauge, what it takes, its inspection. */
+export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
+  const { may } = useHousehold()
+  const today = useToday()
+  const [open, setOpen] = useState<'test' | 'inspect' | 'edit'>()
+  const close = (): void => setOpen(undefined)
+  const fit = canner.blocks.length === 0
+  const dial = canner.regulatedBy === 'dial'
+  const daysLeft = canner.lastTest
+    ? DIAL_TEST_DAYS - daysBetween(canner.lastTest.testedOn, today)
+    : 0
+  return (
+    <Panel rim={fit ? 'done' : 'stop'} label={canner.name} className="flex flex-col gap-4">
+      <header className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2>{canner.name}</h2>
+        <p className={`font-semibold ${fit ? 'text-brine' : 'text-beet'}`}>
+          {fit ? '✓ fit to use' : '✗ not to be used'}
+        </p>
+      </header>
+      {canner.blocks.map((b) => (
+        <Caution key={b.sentence}>{b.sentence}</Caution>
+      ))}
+      {dial ? <GaugeFace error={canner.lastTest?.errorPsi ?? null} /> : null}
+      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
+        <dt className="text-ink-soft">Regulated by</dt>
+        <dd>
+          {dial ? 'dial gauge' : 'weighted gauge; it needs no test'}
+          {canner.gauge === 'both' && ', and has the other too'}
+        </dd>
+        {dial && (
+          <>
+            <dt className="text-ink-soft">Last test</dt>
+            <dd>
+              {canner.lastTest
+                ? `${showDate(canner.lastTest.testedOn, today)}, ${errorWords(canner.lastTest.errorPsi)}; ${daysLeft >= 0 ? `good for ${daysLeft} more days` : `overdue by ${-daysLeft} days`}`
+                : 'never'}
+            </dd>
+          </>
+        )}
+        <dt className="text-ink-soft">Takes</dt>
+        <dd>
+          {JAR_SIZES.map(
+            (s) =>
+              [
+                s,
+                capacityFor(canner.capacity, s, 'regular') ||
+                  capacityFor(canner.capacity, s, 'wide'),
+              ] as const,
+          )
+            .filter(([, n]) => n > 0)
+            .map(([s, n]) => `${n} ${jarName(s)}`)
+            .join(', ')}
+        </dd>
+        <dt className="text-ink-soft">Water</dt>
+        <dd>
+          {kitchenNumber(canner.waterIn)} in, by its manual{canner.manual && ` (${canner.manual})`}
+        </dd>
+        {canner.rangeNote && (
+          <>
+            <dt className="text-ink-soft">Range</dt>
+            <dd>{canner.rangeNote}</dd>
+          </>
+        )}
+        <dt className="text-ink-soft">Looked over</dt>
+        <dd>
+          {canner.inspectedOn
+            ? showDate(canner.inspectedOn, today)
+            : 'not yet; do it before the first load'}
+        </dd>
+      </dl>
+      {may('keeper') && (
+        <div className="flex flex-wrap gap-2.5">
+          <Button size="small" onClick={() => setOpen('inspect')}>
+            Look it over
+          </Button>
+          {dial && (
+            <Button size="small" onClick={() => setOpen('test')}>
+              Note a gauge test
+            </Button>
+          )}
+          <Button size="small" look="quiet" onClick={() => setOpen('edit')}>
+            Change
+          </Button>
+        </div>
+      )}
+      {open === 'test' && <GaugeTestForm canner={canner} onClose={close} />}
+      {open === 'inspect' && <Inspection canner={canner} onClose={close} />}
+      {open === 'edit' && <CannerForm canner={canner} onClose={close} />}
+    </Panel>
+  )
+}
+
+const errorWords = (e: number): string =>
+  e === 0 ? 'true' : `${kitchenNumber(Math.abs(e))} psi ${e > 0 ? 'high' : 'low'}`
+
+/** Where the needle stands when the true pressure is right, and how far off it may be. */
+function GaugeFace({ error }: { readonly error: number | null }) {
+  const x = (e: number): number => 160 + e * 45
+  const at = error === null ? null : Math.max(-3.2, Math.min(3.2, error))
+  return (
+    <svg
+      viewBox="0 0 320 58"
+      className="w-full max-w-96"
+      role="img"
+      aria-label={error === null ? 'No test on record' : `The dial reads ${errorWords(error)}`}
+    >
+      <rect
+        x={x(-2)}
+        y={14}
+        width={x(2) - x(-2)}
+        height={14}
+        rx={7}
+        fill="var(--brine)"
+        opacity={0.25}
+      />
+      {[-3, -2, -1, 0, 1, 2, 3].map((t) => (
+        <g key={t}>
+          <line
+            x1={x(t)}
+            x2={x(t)}
+            y1={14}
+            y2={28}
+            stroke="var(--ink-soft)"
+            strokeWidth={t === 0 ? 2 : 1}
+          />
+          <text
+            x={x(t)}
+            y={46}
+            textAnchor="middle"
+            fontSize={12.5}
+            className="tabular"
+            fill="var(--ink-soft)"
+          >
+            {t > 0 ? `+${t}` : t}
+          </text>
+        </g>
+      ))}
+      {at !== null && (
+        <circle cx={x(at)} cy={21} r={8} fill={Math.abs(at) > 2 ? 'var(--beet)' : 'var(--ink)'} />
+      )}
+    </svg>
+  )
+}
+
+/** The list to go through before the season, and before a canner that was bought used. */
+function Inspection({
+  canner,
+  onClose,
+}: {
+  readonly canner: CannerRead
+  readonly onClose: () => void
+}) {
+  const points = inspectionFor(canner.seal)
+  const [wrong, setWrong] = useState<ReadonlySet<string>>(
+    () => new Set(points.filter((p) => canner.defects.includes(p.wrong)).map((p) => p.id)),
+  )
+  const save = useSave('canners')
+  const notify = useNotify()
+  const today = useToday()
+  const toggle = (id: string): void => {
+    const next = new Set(wrong)
+    if (!next.delete(id)) next.add(id)
+    setWrong(next)
+  }
+  const put = (): void =>
+    save.mutate(
+      {
+        method: 'PATCH',
+        path: `${paths.canners}/${canner.id}`,
+        body: {
+          version: canner.version,
+          inspectedOn: today,
+          defects: points.filter((p) => wrong.has(p.id)).map((p) => p.wrong),
+        },
+      },
+      {
+        onSuccess: () => {
+          notify.done(
+            wrong.size === 0 ? `${canner.name} is in order.` : `${canner.name} may not be used.`,
+          )
+          onClose()
+        },
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
+    )
+  return (
+    <Sheet
+      open
+      onOpenChange={(o) => !o && onClose()}
+      title={`Look over the ${canner.name.toLowerCase()}`}
+      about="Mark what is wrong; anything wrong keeps it from being used."
+    >
+      <ul className="mb-4">
+        {points.map((p) => (
+          <li key={p.id} className="border-t border-rim first:border-0">
+            <label className="flex min-h-13 cursor-pointer items-center justify-between gap-4 py-1">
+              <span>{p.look}</span>
+              <span
+                className={`flex shrink-0 items-center gap-2.5 font-semibold ${wrong.has(p.id) ? 'text-beet' : 'text-brine'}`}
+              >
+                {wrong.has(p.id) ? 'wrong' : 'in order'}
+                <input
+                  type="checkbox"
+                  className="size-6 accent-beet"
+                  aria-label={`Wrong: ${p.look}`}
+                  checked={wrong.has(p.id)}
+                  onChange={() => toggle(p.id)}
+                />
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <Button look="main" onClick={put} disabled={save.isPending}>
+        Looked over today
+      </Button>
+    </Sheet>
+  )
+}

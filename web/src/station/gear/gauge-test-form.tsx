@@ -1,0 +1,86 @@
+import { paths, type CannerRead } from '@kelvit/contract'
+import { useState, type FormEvent } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../api/changes'
+import { sentenceOf } from '../../api/request'
+import { useToday } from '../../app/session'
+import { Button } from '../../ui/button'
+import { TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Sheet } from '../../ui/sheet'
+
+/** What the extension service or a master gauge said about a dial. */
+export function GaugeTestForm({
+  canner,
+  onClose,
+}: {
+  readonly canner: CannerRead
+  readonly onClose: () => void
+}) {
+  const today = useToday()
+  const save = useSave('canners')
+  const notify = useNotify()
+  const [testedOn, setTestedOn] = useState(today)
+  const [error, setError] = useState('0')
+  const [testedBy, setTestedBy] = useState('')
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    save.mutate(
+      {
+        method: 'PUT',
+        path: `${paths.gaugeTests}/${uuidv7()}`,
+        body: { cannerId: canner.id, testedOn, errorPsi: Number(error), testedBy },
+      },
+      {
+        onSuccess: () => {
+          notify.done('Gauge test noted.')
+          onClose()
+        },
+      },
+    )
+  }
+  return (
+    <Sheet
+      open
+      onOpenChange={(o) => !o && onClose()}
+      title={`Gauge test, ${canner.name.toLowerCase()}`}
+      about="A dial is tested every year and when new. Off by more than 2 psi: replace it."
+    >
+      <form onSubmit={submit} className="flex flex-col gap-4">
+        <TextField
+          label="Tested on"
+          type="date"
+          max={today}
+          value={testedOn}
+          onChange={(e) => setTestedOn(e.target.value)}
+          required
+        />
+        <TextField
+          label="Reads high by, psi"
+          type="number"
+          step="0.25"
+          min={-15}
+          max={15}
+          value={error}
+          onChange={(e) => setError(e.target.value)}
+          help="A dial that reads low has a minus. Kelvit adds this to the figure to hold."
+          required
+        />
+        <TextField
+          label="Tested by"
+          value={testedBy}
+          onChange={(e) => setTestedBy(e.target.value)}
+          required
+        />
+        {save.isError && (
+          <p role="alert" className="text-beet">
+            {sentenceOf(save.error)}
+          </p>
+        )}
+        <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
+          Note it
+        </Button>
+      </form>
+    </Sheet>
+  )
+}

@@ -1,0 +1,121 @@
+import { jarName, kitchenNumber, type SupplyBalance } from '@kelvit/core'
+import { Download, Printer } from 'lucide-react'
+import { useCallback } from 'react'
+import {
+  useJarGroups,
+  useJars,
+  useLidLots,
+  useLoads,
+  useLots,
+  useSupplies,
+} from '../../api/queries'
+import { useHousehold, useToday } from '../../app/session'
+import { showDay } from '../../app/words'
+import { Button } from '../../ui/button'
+import { Panel } from '../../ui/panel'
+import { seasonBalance } from '../../app/supply-balance'
+
+/** "Regular lids", "Empty quarts, regular", "Citric acid, tsp". */
+function supplyName({ key }: SupplyBalance): string {
+  switch (key.kind) {
+    case 'lids':
+      return `Lids, ${key.mouth ?? ''}`
+    case 'bands':
+      return `Bands, ${key.mouth ?? ''}`
+    case 'jars':
+      return `Empty ${jarName(key.jar ?? 'quart')}, ${key.mouth ?? ''}`
+    case 'citric-acid':
+      return 'Citric acid, tsp'
+    case 'salt':
+      return 'Canning salt, tsp'
+    default:
+      return key.kind
+  }
+}
+
+/** What runs short over the lots in the house and on the way, with the day on it. */
+export function Shopping() {
+  const { household } = useHousehold()
+  const today = useToday()
+  const groups = useJarGroups().data ?? []
+  const lids = useLidLots().data ?? []
+  const supplies = useSupplies().data ?? []
+  const jars = useJars().data ?? []
+  const lots = useLots().data ?? []
+  const loads = useLoads().data ?? []
+  const balances = seasonBalance({ household, groups, lids, supplies, jars, lots, loads, today })
+  const short = balances.filter((b) => b.shortOn !== null)
+  const [firstShort] = short
+  const download = useCallback(() => saveCsv(short), [short])
+  return (
+    <Panel rim={short.length > 0 ? 'due' : 'done'} label="Shopping list">
+      <h2 className="mb-1">
+        {firstShort ? `Short from ${showDay(firstShort.shortOn ?? today)}` : 'Enough for every lot'}
+      </h2>
+      <p className="mb-3 leading-relaxed text-ink-soft">
+        {short.length > 0
+          ? 'Counted over the lots in the house and on the way, each by its can-by day.'
+          : 'Every lot in the house and on the way has its jars, lids and bands.'}
+      </p>
+      <div className="relative overflow-x-auto">
+        <table className="w-full text-left text-[15px]">
+          <thead className="text-ink-soft">
+            <tr>
+              {['', 'on hand', 'needed', 'buy', 'by'].map((h, i) => (
+                <th
+                  key={i}
+                  scope="col"
+                  className={`py-1 font-normal ${i > 0 ? 'pl-3 text-right' : ''}`}
+                >
+                  {h || <span className="sr-only">Supply</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody className="tabular">
+            {balances.map((b) => (
+              <tr key={b.id} className="border-t border-rim">
+                <th scope="row" className="py-2 font-semibold">
+                  {supplyName(b)}
+                </th>
+                <td className="pl-3 text-right">{kitchenNumber(b.onHand)}</td>
+                <td className="pl-3 text-right">{kitchenNumber(b.needed)}</td>
+                <td className={`pl-3 text-right ${b.short > 0 ? 'font-bold text-squash' : ''}`}>
+                  {b.short > 0 ? kitchenNumber(b.short) : '–'}
+                </td>
+                <td className="pl-3 text-right whitespace-nowrap">
+                  {b.shortOn ? showDay(b.shortOn) : ''}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {short.length > 0 && (
+        <div className="no-print mt-4 flex flex-wrap gap-2.5">
+          <Button size="small" onClick={() => window.print()}>
+            <Printer size={18} aria-hidden /> Print
+          </Button>
+          <Button size="small" onClick={download}>
+            <Download size={18} aria-hidden /> CSV
+          </Button>
+        </div>
+      )}
+    </Panel>
+  )
+}
+
+function saveCsv(short: readonly SupplyBalance[]): void {
+  const rows = [
+    ['supply', 'buy', 'by'],
+    ...short.map((b) => [supplyName(b), String(b.short), b.shortOn ?? '']),
+  ]
+  const text = rows
+    .map((r) => r.map((c) => (/[",\n]/.test(c) ? `"${c.replaceAll('"', '""')}"` : c)).join(','))
+    .join('\r\n')
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([`${text}\r\n`], { type: 'text/csv' }))
+  link.download = 'kelvit-shopping.csv'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}

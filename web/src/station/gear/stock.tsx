@@ -1,0 +1,301 @@
+import {
+  paths,
+  SUPPLY_KINDS,
+  type JarGroup,
+  type LidLot,
+  type Supply,
+  type SupplyKindStored,
+} from '@kelvit/contract'
+import { JAR_SIZES, jarName, type JarSize, type Mouth, fullJars } from '@kelvit/core'
+import { useState, type FormEvent } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../api/changes'
+import { useJarGroups, useJars, useLidLots, useLoads, useSupplies } from '../../api/queries'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { ChoiceField, TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Panel } from '../../ui/panel'
+
+const SUPPLY_WORDS: Readonly<Record<SupplyKindStored, string>> = {
+  'bands regular': 'Bands, regular',
+  'bands wide': 'Bands, wide',
+  salt: 'Canning salt, tsp',
+  'citric-acid': 'Citric acid, tsp',
+  vinegar: 'Vinegar, cups',
+  fuel: 'Fuel, fillings',
+}
+
+/** A number that is saved when it is left. */
+function Count({
+  label,
+  value,
+  save,
+  disabled,
+}: {
+  readonly label: string
+  readonly value: number
+  readonly save: (n: number) => void
+  readonly disabled: boolean
+}) {
+  const [typed, setTyped] = useState<string>()
+  const put = (): void => {
+    const n = Number(typed)
+    if (typed !== undefined && typed.trim() !== '' && n >= 0 && n !== value) save(n)
+    setTyped(undefined)
+  }
+  return (
+    <input
+      aria-label={label}
+      type="number"
+      min={0}
+      disabled={disabled}
+      value={typed ?? String(value)}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={put}
+      onKeyDown={(e) => e.key === 'Enter' && put()}
+      className="tabular min-h-11 w-22 rounded-md border border-rim bg-crock px-2 text-right disabled:opacity-60"
+    />
+  )
+}
+
+/** Jars, lids and what else runs out; numbers are changed where they stand. */
+export function Stock() {
+  const { may } = useHousehold()
+  const save = useSave('jar-groups', 'lid-lots', 'supplies')
+  const notify = useNotify()
+  const change = (method: 'PUT' | 'PATCH', path: string, body: object): void =>
+    save.mutate({ method, path, body }, { onError: (e) => notify.trouble(sentenceOf(e)) })
+  const props = { change, may: may('helper') }
+  return (
+    <Panel label="What is in the house">
+      <h2 className="mb-3">Jars, lids and supplies</h2>
+      <JarRows {...props} />
+      <LidRows {...props} />
+      <SupplyRows {...props} />
+    </Panel>
+  )
+}
+
+interface RowsProps {
+  readonly change: (method: 'PUT' | 'PATCH', path: string, body: object) => void
+  readonly may: boolean
+}
+
+function JarRows({ change, may }: RowsProps) {
+  const groups = useJarGroups().data ?? []
+  const jars = useJars().data ?? []
+  const loads = useLoads().data ?? []
+  const [jar, setJar] = useState<JarSize>('quart')
+  const [mouth, setMouth] = useState<Mouth>('regular')
+  const row = (g: JarGroup) => {
+    const full = fullJars(jars, loads, g.jar, g.mouth)
+    return (
+      <tr key={g.id} className="border-t border-rim">
+        <th scope="row" className="py-1.5 font-semibold">
+          {jarName(g.jar)}, {g.mouth}
+        </th>
+        <td>
+          <Count
+            label={`${jarName(g.jar)}, ${g.mouth}: owned`}
+            value={g.owned}
+            disabled={!may}
+            save={(owned) =>
+              change('PATCH', `${paths.jarGroups}/${g.id}`, { version: g.version, owned })
+            }
+          />
+        </td>
+        <td>
+          <Count
+            label={`${jarName(g.jar)}, ${g.mouth}: broken`}
+            value={g.broken}
+            disabled={!may}
+            save={(broken) =>
+              change('PATCH', `${paths.jarGroups}/${g.id}`, { version: g.version, broken })
+            }
+          />
+        </td>
+        <td className="tabular text-right">{full}</td>
+        <td className="tabular text-right font-semibold">
+          {Math.max(0, g.owned - g.broken - full)}
+        </td>
+      </tr>
+    )
+  }
+  return (
+    <div className="relative overflow-x-auto">
+      <table className="w-full min-w-[430px] text-left text-[15px]">
+        <caption className="sr-only">Jars by size and mouth</caption>
+        <thead className="text-ink-soft">
+          <tr>
+            <th scope="col" className="py-1 font-normal">
+              Jars
+            </th>
+            <th scope="col" className="py-1 font-normal">
+              owned
+            </th>
+            <th scope="col" className="py-1 font-normal">
+              broken
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              full
+            </th>
+            <th scope="col" className="py-1 text-right font-normal">
+              empty
+            </th>
+          </tr>
+        </thead>
+        <tbody>{groups.map(row)}</tbody>
+      </table>
+      {may && (
+        <form
+          className="mt-3 flex flex-wrap items-end gap-3"
+          onSubmit={(e: FormEvent) => {
+            e.preventDefault()
+            if (!groups.some((g) => g.jar === jar && g.mouth === mouth))
+              change('PUT', `${paths.jarGroups}/${uuidv7()}`, { jar, mouth, owned: 0 })
+          }}
+        >
+          <ChoiceField
+            label="More jars"
+            choices={JAR_SIZES.map((s) => [s, jarName(s)])}
+            value={jar}
+            onChange={(e) => setJar(e.target.value as JarSize)}
+          />
+          <ChoiceField
+            label="Mouth"
+            choices={[
+              ['regular', 'regular'],
+              ['wide', 'wide'],
+            ]}
+            value={mouth}
+            onChange={(e) => setMouth(e.target.value as Mouth)}
+          />
+          <Button type="submit" size="small">
+            Add this kind
+          </Button>
+        </form>
+      )}
+    </div>
+  )
+}
+
+function LidRows({ change, may }: RowsProps) {
+  const lots: readonly LidLot[] = useLidLots().data ?? []
+  const today = useToday()
+  const [mouth, setMouth] = useState<Mouth>('regular')
+  const [count, setCount] = useState('12')
+  const [name, setName] = useState('')
+  const add = (e: FormEvent): void => {
+    e.preventDefault()
+    change('PUT', `${paths.lidLots}/${uuidv7()}`, {
+      name: name || `bought ${showDate(today)}`,
+      mouth,
+      boughtOn: today,
+      count: Number(count),
+      left: Number(count),
+    })
+    setName('')
+  }
+  return (
+    <section className="mt-6 border-t border-rim pt-4" aria-label="Lids">
+      <h3 className="mb-1 text-lg">
+        Flat lids{' '}
+        <span className="font-sans text-[15px] font-normal text-ink-soft">
+          new every time; each load draws its own, oldest first
+        </span>
+      </h3>
+      <ul>
+        {lots
+          .filter((l) => l.left > 0 || l.boughtOn >= today.slice(0, 4))
+          .map((l) => (
+            <li
+              key={l.id}
+              className="flex min-h-13 flex-wrap items-center justify-between gap-3 border-t border-rim py-1 first:border-0"
+            >
+              <span>
+                <strong>{l.name}</strong>, {l.mouth}{' '}
+                <span className="text-ink-soft">bought {showDate(l.boughtOn, today)}</span>
+              </span>
+              <span className="tabular flex items-center gap-2">
+                <Count
+                  label={`${l.name}: left`}
+                  value={l.left}
+                  disabled={!may}
+                  save={(left) =>
+                    change('PATCH', `${paths.lidLots}/${l.id}`, { version: l.version, left })
+                  }
+                />{' '}
+                of {l.count}
+              </span>
+            </li>
+          ))}
+      </ul>
+      {may && (
+        <form onSubmit={add} className="mt-2 flex flex-wrap items-end gap-3">
+          <TextField
+            label="Lids bought"
+            type="number"
+            min={1}
+            value={count}
+            onChange={(e) => setCount(e.target.value)}
+            className="w-24"
+          />
+          <ChoiceField
+            label="For mouth"
+            choices={[
+              ['regular', 'regular'],
+              ['wide', 'wide'],
+            ]}
+            value={mouth}
+            onChange={(e) => setMouth(e.target.value as Mouth)}
+          />
+          <TextField
+            label="Box or lot"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            className="min-w-32 flex-1"
+            placeholder="tin by the door"
+          />
+          <Button type="submit" size="small">
+            Add lids
+          </Button>
+        </form>
+      )}
+    </section>
+  )
+}
+
+function SupplyRows({ change, may }: RowsProps) {
+  const rows: readonly Supply[] = useSupplies().data ?? []
+  return (
+    <section className="mt-6 border-t border-rim pt-4" aria-label="Other supplies">
+      <h3 className="mb-2 text-lg">And what else runs out</h3>
+      <div className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2">
+        {SUPPLY_KINDS.map((kind) => {
+          const row = rows.find((r) => r.kind === kind)
+          return (
+            <div key={kind} className="flex items-center justify-between gap-3">
+              <span>{SUPPLY_WORDS[kind]}</span>
+              <Count
+                label={SUPPLY_WORDS[kind]}
+                value={row?.amount ?? 0}
+                disabled={!may}
+                save={(amount) =>
+                  row
+                    ? change('PATCH', `${paths.supplies}/${row.id}`, {
+                        version: row.version,
+                        amount,
+                      })
+                    : change('PUT', `${paths.supplies}/${uuidv7()}`, { kind, amount })
+                }
+              />
+            </div>
+          )
+        })}
+      </div>
+    </section>
+  )
+}

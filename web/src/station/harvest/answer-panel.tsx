@@ -1,0 +1,222 @@
+import type { CannerRead } from '@kelvit/contract'
+import {
+  countJars,
+  jarName,
+  poundsPerQuart,
+  publishedYield,
+  quartsOf,
+  showAltitude,
+  showMinutes,
+  showPressure,
+  showWeight,
+  type UnitSystem,
+  type Way,
+  type WeighIn,
+  fullJars,
+} from '@kelvit/core'
+import type { ReactNode } from 'react'
+import { useJarGroups, useJars, useLidLots, useLoads } from '../../api/queries'
+import { useHousehold, useToday } from '../../app/session'
+import { tintOf } from '../../app/tints'
+import { plural, showDay } from '../../app/words'
+import { Interval } from '../../chart/interval'
+import { Button } from '../../ui/button'
+import { Panel } from '../../ui/panel'
+import type { HarvestAnswer } from './answer'
+import { ChoiceFields, type Choice } from './choice'
+
+interface AnswerPanelProps {
+  readonly read: WeighIn
+  readonly choice: Choice
+  readonly answer: HarvestAnswer
+  readonly canners: readonly CannerRead[]
+  readonly plan: () => void
+  readonly busy: boolean
+}
+
+/** What a harvest makes: jars as a drawn interval, the loads, what to know before starting. */
+export function AnswerPanel({ read, choice, answer, canners, plan, busy }: AnswerPanelProps) {
+  const { may } = useHousehold()
+  return (
+    <Panel className="mb-7" label="What it makes">
+      <div className="grid gap-x-7 gap-y-6 lg:grid-cols-[1.1fr_1.05fr_1fr] lg:divide-x lg:divide-rim lg:gap-x-0">
+        <Makes read={read} answer={answer} choice={choice} />
+        <div className="lg:px-7">
+          <p className="mb-2 text-ink-soft">in loads</p>
+          <Ways ways={answer.ways} canners={canners} />
+          <Button
+            className="mt-3"
+            look="main"
+            onClick={plan}
+            disabled={busy || answer.process?.outcome !== 'process' || !may('helper')}
+          >
+            Weigh in and plan a load
+          </Button>
+        </div>
+        <div className="lg:pl-7">
+          <Before read={read} answer={answer} choice={choice} />
+        </div>
+      </div>
+      <ChoiceFields read={read} choice={choice} />
+    </Panel>
+  )
+}
+
+function Makes({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer' | 'choice'>) {
+  const { estimate, sizes, belief, ownLots } = answer
+  const { household } = useHousehold()
+  const { low, likely, high, jar } = estimate
+  const others = sizes.filter((s) => s.jar !== jar)
+  const perQuart = showWeight(poundsPerQuart(belief), household.units)
+  const printed =
+    choice.form && showWeight(poundsPerQuart(publishedYield(choice.form)), household.units)
+  return (
+    <div>
+      <p className="text-ink-soft">makes about</p>
+      <p className="mb-3 font-head text-[2.9rem] leading-tight font-semibold">
+        {countJars(likely, jar)}
+      </p>
+      <Interval
+        low={low}
+        likely={likely}
+        high={high}
+        tint={tintOf(read.food.id)}
+        label={`${low} to ${high} ${jarName(jar)}, likely ${likely}, in eight of ten harvests`}
+      />
+      <p className="mt-3 text-[15px] leading-relaxed text-ink-soft">
+        {ownLots > 0
+          ? `Your own ${plural(ownLots, 'lot')} and the printed table together say ${perQuart} a quart; the printed average is ${printed}.`
+          : `By the printed average of ${perQuart} a quart, an estimate; your own lots will narrow it.`}
+        {others.length > 0 && ` Or ${others.map((s) => countJars(s.likely, s.jar)).join(', or ')}.`}
+      </p>
+    </div>
+  )
+}
+
+function Ways({
+  ways,
+  canners,
+}: {
+  readonly ways: readonly Way[]
+  readonly canners: readonly CannerRead[]
+}) {
+  if (ways.length === 0)
+    return (
+      <p className="leading-relaxed">
+        No canner that is fit for use takes such a load. Cook it fresh, freeze it, or look at the
+        gear.
+      </p>
+    )
+  return (
+    <ol className="flex flex-col gap-2.5">
+      {ways.map((w, i) => (
+        <li key={i} className={i === 0 ? 'rounded-md bg-brine/12 px-3 py-2' : 'px-3'}>
+          <p className="font-semibold">{wayWords(w, canners)}</p>
+          <p className="tabular text-[14.5px] text-ink-soft">
+            {plural(w.loads.length, 'load')} · about {showMinutes(w.totalMin)}
+            {w.left > 0 && ` · ${w.left} over to eat or freeze`}
+          </p>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+/** "Tall canner 7 + 7, Small canner 7". */
+function wayWords(way: Way, canners: readonly CannerRead[]): ReactNode {
+  const byCanner = new Map<string, number[]>()
+  for (const l of way.loads) byCanner.set(l.cannerId, [...(byCanner.get(l.cannerId) ?? []), l.jars])
+  return [...byCanner]
+    .map(
+      ([id, jars]) => `${canners.find((c) => c.id === id)?.name ?? 'Canner'} ${jars.join(' + ')}`,
+    )
+    .join(', ')
+}
+
+function Before({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer' | 'choice'>) {
+  const { household } = useHousehold()
+  const today = useToday()
+  const process = answer.process
+  const day = (iso: string): string => (iso === today ? 'today' : showDay(iso))
+  const price = read.pricePerLb
+  const perJar =
+    price === null ? null : price * poundsPerQuart(answer.belief) * quartsOf(choice.size)
+  return (
+    <>
+      <p className="mb-2 text-ink-soft">before you start</p>
+      <dl className="tabular grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5 text-right [&>dt]:text-left">
+        <dt>Can by</dt>
+        <dd>
+          <strong className={answer.canByRoom <= today ? 'text-squash' : ''}>
+            {day(answer.canByRoom)}
+          </strong>
+        </dd>
+        <dt>Kept cool</dt>
+        <dd>{day(answer.canByCool)}</dd>
+        <dt>Process here</dt>
+        <dd className="font-semibold">{processWords(answer, household.units)}</dd>
+        <dt>Hands-on</dt>
+        <dd>about {showMinutes(answer.ways[0]?.handsMin ?? 0)}</dd>
+        <OnHand jars={answer.estimate.likely} choice={choice} />
+        {perJar !== null && (
+          <>
+            <dt>Produce in a jar</dt>
+            <dd>
+              {new Intl.NumberFormat('en-US', {
+                style: 'currency',
+                currency: household.currency,
+              }).format(perJar)}
+            </dd>
+          </>
+        )}
+      </dl>
+      {process?.outcome === 'process' && (
+        <p className="mt-3 text-sm leading-relaxed text-ink-soft">
+          Pressure for {showAltitude(household.altitudeFt, household.units)}. {process.source}.
+          Can-by days and hands-on time are estimates.
+        </p>
+      )}
+      {process?.outcome === 'refused' && <p className="mt-3 text-beet">{process.sentence}</p>}
+    </>
+  )
+}
+
+/** "25 min at 12 psi (dial), 15 psi (weighted)". */
+function processWords({ processes }: HarvestAnswer, units: UnitSystem): string {
+  const tested = processes.flatMap((p) => (p.outcome === 'process' ? [p] : []))
+  const [first] = tested
+  if (!first) return 'none tested'
+  const gauges = tested.filter((p, i) => tested.findIndex((x) => x.gauge === p.gauge) === i)
+  const pressures = gauges.map(
+    (p) => `${showPressure(p.psi, units)}${gauges.length > 1 ? ` ${p.gauge}` : ''}`,
+  )
+  return `${first.minutes} min at ${pressures.join(', ')}`
+}
+
+/** Empty jars and new lids on hand against what this harvest takes. */
+function OnHand({ jars, choice }: { readonly jars: number; readonly choice: Choice }) {
+  const groups = useJarGroups().data
+  const lids = useLidLots().data
+  const shelf = useJars().data ?? []
+  const loads = useLoads().data ?? []
+  if (!groups || !lids) return null
+  const group = groups.find((g) => g.jar === choice.size && g.mouth === choice.mouth)
+  const empty = group
+    ? Math.max(0, group.owned - group.broken - fullJars(shelf, loads, choice.size, choice.mouth))
+    : 0
+  const left = lids.filter((l) => l.mouth === choice.mouth).reduce((n, l) => n + l.left, 0)
+  const row = (name: string, have: number) => (
+    <>
+      <dt>{name}</dt>
+      <dd className={have < jars ? 'font-semibold text-beet' : ''}>
+        {have} of {jars}
+      </dd>
+    </>
+  )
+  return (
+    <>
+      {row(`Empty ${jarName(choice.size)}`, empty)}
+      {row(`${choice.mouth === 'wide' ? 'Wide' : 'Regular'} lids`, left)}
+    </>
+  )
+}

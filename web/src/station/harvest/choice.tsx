@@ -1,0 +1,109 @@
+import { type CannerRead, type Container, type LoadWithEvents, type Lot } from '@kelvit/contract'
+import {
+  JAR_SIZES,
+  jarName,
+  type JarSize,
+  type Mouth,
+  type Storage,
+  type WeighIn as Read,
+} from '@kelvit/core'
+import { useMemo, useState } from 'react'
+import { useHousehold, useToday } from '../../app/session'
+import { ChoiceField } from '../../ui/field'
+import { answerHarvest, usualStorage } from './answer'
+
+/** What the answer is computed from. */
+export interface HarvestFacts {
+  readonly canners: readonly CannerRead[]
+  readonly containers: readonly Container[]
+  readonly lots: readonly Lot[]
+  readonly loads: readonly LoadWithEvents[]
+}
+
+export type Choice = ReturnType<typeof useChoice>
+
+/** Form, jar, mouth and storage for the crop that was typed, and the answer that follows. */
+export function useChoice(read: Read | undefined, props: HarvestFacts) {
+  const { household } = useHousehold()
+  const today = useToday()
+  const [formId, setFormId] = useState('')
+  const [jar, setJar] = useState<JarSize>('quart')
+  const [mouth, setMouth] = useState<Mouth>('regular')
+  const [storage, setStorage] = useState<Storage>()
+  const food = read?.food
+  const form = food?.forms.find((f) => f.id === formId) ?? food?.forms[0]
+  const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
+  const size = sizes.includes(jar) ? jar : (sizes.at(-1) ?? 'pint')
+  const { canners, lots, loads } = props
+  const pounds = read?.pounds
+  const answer = useMemo(
+    () =>
+      food && form && pounds
+        ? answerHarvest({
+            food,
+            form,
+            pounds,
+            jar: size,
+            mouth,
+            household,
+            canners,
+            lots,
+            loads,
+            arrivedOn: today,
+          })
+        : undefined,
+    [food, form, pounds, size, mouth, household, canners, lots, loads, today],
+  )
+  return {
+    form,
+    sizes,
+    size,
+    mouth,
+    storage: storage ?? (food ? usualStorage(food) : 'cool'),
+    answer,
+    setFormId,
+    setJar,
+    setMouth,
+    setStorage,
+  }
+}
+
+/** The choices that change the answer. */
+export function ChoiceFields({ read, choice }: { readonly read: Read; readonly choice: Choice }) {
+  const forms = read.food.forms
+  return (
+    <div className="mt-5 grid grid-cols-2 gap-3 border-t border-rim pt-4 lg:grid-cols-4">
+      <ChoiceField
+        label="Put up as"
+        choices={forms.map((f) => [f.id, f.name])}
+        value={choice.form?.id ?? ''}
+        onChange={(e) => choice.setFormId(e.target.value)}
+        disabled={forms.length < 2}
+      />
+      <ChoiceField
+        label="Jars"
+        choices={choice.sizes.map((s) => [s, jarName(s)])}
+        value={choice.size}
+        onChange={(e) => choice.setJar(e.target.value as JarSize)}
+      />
+      <ChoiceField
+        label="Mouth"
+        choices={[
+          ['regular', 'regular'],
+          ['wide', 'wide'],
+        ]}
+        value={choice.mouth}
+        onChange={(e) => choice.setMouth(e.target.value as Mouth)}
+      />
+      <ChoiceField
+        label="Kept"
+        choices={[
+          ['room', 'at room warmth'],
+          ['cool', `cool (${read.food.keepsDays.coolCondition})`],
+        ]}
+        value={choice.storage}
+        onChange={(e) => choice.setStorage(e.target.value as Storage)}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,22 @@
+import { useState } from 'react'
+
+/** Typed text that survives a reload of this window. */
+export function useDraft(key: string): [string, (text: string) => void] {
+  const name = `kelvit.draft.${key}`
+  const [text, setText] = useState(() => {
+    try {
+      return sessionStorage.getItem(name) ?? ''
+    } catch {
+      return ''
+    }
+  })
+  const write = (next: string): void => {
+    setText(next)
+    try {
+      sessionStorage.setItem(name, next)
+    } catch {
+      // Without storage the text lives as long as the page.
+    }
+  }
+  return [text, write]
+}

@@ -1,0 +1,51 @@
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useHousehold } from '../../app/session'
+import { Button, ButtonLink } from '../../ui/button'
+import { FrostButton } from './frost'
+import { PlantingForm } from './planting-form'
+import { useCanners, useContainers, useLoads, useLots } from '../../api/queries'
+import { Page as Sheet } from '../../ui/page'
+import { Skeleton, Trouble } from '../../ui/states'
+import { Lots } from './lots'
+import { WeighIn } from './weigh-in'
+
+export function Page() {
+  const [search] = useSearchParams()
+  const { may } = useHousehold()
+  const [planting, setPlanting] = useState(false)
+  const [canners, containers, lots, loads] = [useCanners(), useContainers(), useLots(), useLoads()]
+  const broken = [canners, containers, lots, loads].find((q) => q.isError && !q.data)
+  const ready = canners.data && containers.data && lots.data && loads.data
+  return (
+    <Sheet
+      question="What came in?"
+      aside="one line, the way you would say it"
+      actions={
+        <>
+          <ButtonLink to="/harvest/yields" look="quiet">
+            Our yields
+          </ButtonLink>
+          {may('helper') && <Button onClick={() => setPlanting(true)}>Expect a harvest</Button>}
+          {lots.data && <FrostButton lots={lots.data} />}
+        </>
+      }
+    >
+      {planting && <PlantingForm onClose={() => setPlanting(false)} />}
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && !ready && <Skeleton />}
+      {ready && (
+        <>
+          <WeighIn
+            canners={canners.data}
+            containers={containers.data}
+            lots={lots.data}
+            loads={loads.data}
+            focus={search.has('weigh')}
+          />
+          <Lots lots={lots.data} loads={loads.data} />
+        </>
+      )}
+    </Sheet>
+  )
+}

@@ -1,0 +1,175 @@
+import { useChoice, type Choice, type HarvestFacts } from './choice'
+import { paths } from '@kelvit/contract'
+import { readWeighIn, showWeight } from '@kelvit/core'
+import { useEffect, useMemo, useRef, type FormEvent } from 'react'
+import { useNavigate } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../api/changes'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { Button } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
+import { Panel } from '../../ui/panel'
+import { AnswerPanel } from './answer-panel'
+import { useDraft } from './draft'
+
+interface WeighInProps extends HarvestFacts {
+  readonly focus: boolean
+}
+
+/** The one-line weigh-in: as you type it shows how it was understood, then the answer. */
+export function WeighIn(props: WeighInProps) {
+  const [line, setLine] = useDraft('weigh-in')
+  const { household, may } = useHousehold()
+  const read = useMemo(() => readWeighIn(line, props.containers), [line, props.containers])
+  const input = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    if (props.focus) input.current?.focus()
+  }, [props.focus])
+  const choice = useChoice(read.ok ? read : undefined, props)
+  const save = useSaveLot(read, choice, () => setLine(''))
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    save.run(false)
+  }
+  return (
+    <div>
+      <form onSubmit={submit} className="mb-4 flex flex-wrap gap-3">
+        <div className="relative min-w-64 grow">
+          <input
+            ref={input}
+            aria-label="Weigh in: how much of what"
+            aria-describedby="understood"
+            placeholder="1.5 bu snap beans"
+            value={line}
+            onChange={(e) => setLine(e.target.value)}
+            autoComplete="off"
+            spellCheck={false}
+            className="min-h-[64px] w-full rounded-lg border-2 border-kettle bg-crock px-4.5 text-2xl placeholder:text-ink-soft/60"
+          />
+        </div>
+        <Button
+          type="submit"
+          look="main"
+          className="min-h-[64px] px-7 text-lg"
+          disabled={!read.ok || save.busy || !may('helper')}
+        >
+          Weigh in
+        </Button>
+      </form>
+      <p id="understood" role="status" className="mb-3 min-h-6 text-ink-soft">
+        {read.ok ? (
+          <>
+            {read.understood} ={' '}
+            <strong className="text-ink">{showWeight(read.pounds, household.units)}</strong>
+            {read.variety && `, ${read.variety}`}
+          </>
+        ) : line.trim() === '' ? (
+          'One line, the way you would say it: “60 ears sweet corn”, “22 lb beets @ 0.85/lb”, “2 blue crates carrots”.'
+        ) : (
+          <span className="text-ink">{read.sentence}</span>
+        )}
+      </p>
+      {save.trouble && (
+        <p role="alert" className="mb-3 text-beet">
+          {save.trouble}
+        </p>
+      )}
+      {!read.ok && line.trim() !== '' && (
+        <Suggestions
+          read={read}
+          line={line}
+          pick={(text) => {
+            setLine(text)
+            input.current?.focus()
+          }}
+        />
+      )}
+      {choice.answer && read.ok && (
+        <AnswerPanel
+          read={read}
+          choice={choice}
+          answer={choice.answer}
+          canners={props.canners}
+          plan={() => save.run(true)}
+          busy={save.busy}
+        />
+      )}
+    </div>
+  )
+}
+
+function useSaveLot(read: ReturnType<typeof readWeighIn>, choice: Choice, clear: () => void) {
+  const save = useSave('lots')
+  const remove = useSave('lots')
+  const notify = useNotify()
+  const navigate = useNavigate()
+  const today = useToday()
+  const run = (thenPlan: boolean): void => {
+    if (!read.ok || !choice.form) return
+    const id = uuidv7()
+    const path = `${paths.lots}/${id}`
+    const body = {
+      foodId: read.food.id,
+      formId: choice.form.id,
+      jar: choice.size,
+      variety: read.variety,
+      source: read.pricePerLb === null ? 'garden' : 'bought',
+      said: read.understood,
+      lb: read.pounds,
+      pricePerLb: read.pricePerLb,
+      arrivedOn: today,
+      storage: choice.storage,
+    }
+    save.mutate(
+      { method: 'PUT', path, body },
+      {
+        onSuccess: () => {
+          clear()
+          notify.done(`${read.understood} weighed in.`, () =>
+            remove.mutate({ method: 'DELETE', path }),
+          )
+          if (thenPlan) void navigate(`/stove/plan?lot=${id}`)
+        },
+      },
+    )
+  }
+  return { run, busy: save.isPending, trouble: save.isError ? sentenceOf(save.error) : undefined }
+}
+
+function Suggestions({
+  read,
+  line,
+  pick,
+}: {
+  readonly read: Extract<ReturnType<typeof readWeighIn>, { ok: false }>
+  readonly line: string
+  readonly pick: (text: string) => void
+}) {
+  if (read.code === 'refused-food')
+    return (
+      <Panel rim="stop" className="mb-6">
+        <h2 className="mb-2">No tested process</h2>
+        <p className="mb-2 max-w-prose leading-relaxed">{read.sentence}</p>
+        <p>
+          Instead: <strong>{read.suggestions.join(', ')}</strong>.
+        </p>
+      </Panel>
+    )
+  if (read.suggestions.length === 0 || !read.word || !line.includes(read.word)) return null
+  return (
+    <div className="mb-5 flex flex-wrap gap-2">
+      {read.suggestions.slice(0, 8).map((s) => (
+        <Button key={s} size="small" onClick={() => pick(replaced(read.code, line, read.word, s))}>
+          {s}
+        </Button>
+      ))}
+    </div>
+  )
+}
+
+/** The line with the unclear word put right; a missing unit goes behind the amount. */
+const replaced = (code: string, line: string, word: string, by: string): string =>
+  code === 'unit' && /^[\d.]+$/.test(word)
+    ? line.replace(word, `${word} ${by}`)
+    : line.replace(word, by.toLowerCase())

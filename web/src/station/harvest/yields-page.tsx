@@ -1,0 +1,276 @@
+import { paths, type Lot } from '@kelvit/contract'
+import {
+  foodOf,
+  formOf,
+  learnYield,
+  lotYields,
+  poundsPerQuart,
+  predictiveSd,
+  publishedYield,
+  shortName,
+  showWeight,
+  type YieldBelief,
+} from '@kelvit/core'
+import { scaleLinear } from 'd3-scale'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useSave } from '../../api/changes'
+import { useLoads, useLots } from '../../api/queries'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { tintOf } from '../../app/tints'
+import { showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { ChoiceField, TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { useWidth } from '../../ui/use-width'
+
+/** What a harvest makes here: the printed yield, the household's own lots, and both together. */
+export function Page() {
+  const [lots, loads] = [useLots(), useLoads()]
+  const today = useToday()
+  const { household } = useHousehold()
+  const [search, setSearch] = useSearchParams()
+  const broken = [lots, loads].find((q) => q.isError && !q.data)
+  const done = lots.data?.filter((l) => l.state === 'canned') ?? []
+  const forms = [...new Set(done.map((l) => l.formId))]
+  const formId = forms.find((f) => f === search.get('form')) ?? forms[0]
+  const found = formOf(formId ?? '')
+  const yields =
+    found && loads.data
+      ? lotYields(
+          done,
+          loads.data.flatMap((l) => l.portions),
+          found.form.id,
+          today,
+        )
+      : []
+  const prior = found && publishedYield(found.form)
+  const both =
+    prior &&
+    learnYield(
+      prior,
+      yields.filter((y) => !y.excluded),
+    )
+  return (
+    <Sheet question="What does a harvest make here?" aside="the printed yield, and ours">
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && !(lots.data && loads.data) && <Skeleton />}
+      {lots.data && loads.data && forms.length === 0 && (
+        <Empty title="No lot was canned whole yet">
+          When the last jar of a lot goes into a canner, say so at the stove; its yield is learned
+          here.
+        </Empty>
+      )}
+      {found && prior && both && (
+        <div className="flex flex-col gap-5">
+          <Panel label="Pounds for a quart">
+            <div className="mb-4 max-w-md">
+              <ChoiceField
+                label="Food"
+                choices={forms.map((f) => [f, nameOf(f)])}
+                value={formId ?? ''}
+                onChange={(e) => setSearch({ form: e.target.value }, { replace: true })}
+              />
+            </div>
+            <p className="font-head text-[1.9rem] leading-tight font-semibold">
+              {showWeight(poundsPerQuart(both), household.units)} fill a quart here
+            </p>
+            <p className="mb-3 text-ink-soft">
+              The printed average is {showWeight(poundsPerQuart(prior), household.units)}. The bar
+              holds eight in ten of the lots to come.
+            </p>
+            <Beliefs
+              prior={prior}
+              both={both}
+              own={yields.map((y) => ({ per: y.lb / y.quarts, excluded: y.excluded }))}
+              tint={tintOf(found.food.id)}
+            />
+          </Panel>
+          <OwnLots
+            lots={done.filter((l) => yields.some((y) => y.id === l.id))}
+            perQuart={new Map(yields.map((y) => [y.id, y.lb / y.quarts]))}
+            today={today}
+          />
+        </div>
+      )}
+    </Sheet>
+  )
+}
+
+const nameOf = (formId: string): string => {
+  const found = formOf(formId)
+  return found ? `${shortName(found.food)}, ${found.form.name.toLowerCase()}` : formId
+}
+
+interface BeliefsProps {
+  readonly prior: YieldBelief
+  readonly both: YieldBelief
+  readonly own: readonly { readonly per: number; readonly excluded: boolean }[]
+  readonly tint: string
+}
+
+function Beliefs({ prior, both, own, tint }: BeliefsProps) {
+  const [ref, width] = useWidth(900)
+  const band = (b: YieldBelief): [number, number] => [
+    Math.exp(b.mean - 1.2816 * predictiveSd(b)),
+    Math.exp(b.mean + 1.2816 * predictiveSd(b)),
+  ]
+  const [p, q] = [band(prior), band(both)]
+  const all = [...p, ...q, ...own.map((o) => o.per)]
+  const x = scaleLinear()
+    .domain([Math.min(...all) * 0.95, Math.max(...all) * 1.05])
+    .nice()
+    .range([110, width - 12])
+  const row = (y: number, b: [number, number], mid: number, name: string, opacity: number) => (
+    <g>
+      <text x={0} y={y + 5} fontSize={14.5} fill="var(--ink)">
+        {name}
+      </text>
+      <rect
+        x={x(b[0])}
+        y={y - 8}
+        width={x(b[1]) - x(b[0])}
+        height={16}
+        rx={8}
+        fill={tint}
+        opacity={opacity}
+      />
+      <circle cx={x(mid)} cy={y} r={6} fill="var(--ink)" />
+    </g>
+  )
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={142}
+        role="img"
+        aria-label="Printed yield, own lots, and both together, in pounds a quart"
+        className="block"
+      >
+        {x.ticks(6).map((t) => (
+          <g key={t}>
+            <line x1={x(t)} x2={x(t)} y1={4} y2={116} stroke="var(--rim)" />
+            <text
+              x={x(t)}
+              y={134}
+              textAnchor="middle"
+              fontSize={13}
+              className="tabular"
+              fill="var(--ink-soft)"
+            >
+              {t} lb
+            </text>
+          </g>
+        ))}
+        {row(22, p, Math.exp(prior.mean), 'printed', 0.35)}
+        <text x={0} y={65} fontSize={14.5} fill="var(--ink)">
+          our lots
+        </text>
+        {own.map((o, i) => (
+          <circle
+            key={i}
+            cx={x(o.per)}
+            cy={60}
+            r={6}
+            fill={o.excluded ? 'none' : tint}
+            stroke={o.excluded ? 'var(--ink-soft)' : 'var(--ink)'}
+            strokeDasharray={o.excluded ? '2 2' : undefined}
+          />
+        ))}
+        {row(98, q, Math.exp(both.mean), 'together', 0.75)}
+      </svg>
+    </div>
+  )
+}
+
+function OwnLots({
+  lots,
+  perQuart,
+  today,
+}: {
+  readonly lots: readonly Lot[]
+  readonly perQuart: ReadonlyMap<string, number>
+  readonly today: string
+}) {
+  const { household, may } = useHousehold()
+  const save = useSave('lots')
+  const notify = useNotify()
+  const [asking, setAsking] = useState<string>()
+  const [why, setWhy] = useState('')
+  const exclude = (lot: Lot, excludedBecause: string | null): void => {
+    save.mutate(
+      {
+        method: 'PATCH',
+        path: `${paths.lots}/${lot.id}`,
+        body: { version: lot.version, excludedBecause },
+      },
+      { onError: (e) => notify.trouble(sentenceOf(e)) },
+    )
+    setAsking(undefined)
+    setWhy('')
+  }
+  return (
+    <Panel label="Own lots">
+      <h2 className="mb-2">Our lots</h2>
+      <ul>
+        {lots.map((l) => (
+          <li
+            key={l.id}
+            className="flex min-h-14 flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-rim py-1.5 first:border-0"
+          >
+            <span>
+              <strong>{showWeight(perQuart.get(l.id) ?? 0, household.units)} a quart</strong>
+              <span className="text-ink-soft">
+                {' '}
+                · {showWeight(l.lb, household.units)}
+                {l.variety && `, ${l.variety}`}, {l.source === 'garden' ? 'own garden' : l.source} ·{' '}
+                {l.finishedOn && showDate(l.finishedOn, today)}
+              </span>
+              {l.excludedBecause && (
+                <span className="block text-[15px] text-squash">left out: {l.excludedBecause}</span>
+              )}
+            </span>
+            {may('helper') &&
+              (asking === l.id ? (
+                <form
+                  className="flex items-end gap-2"
+                  onSubmit={(e) => {
+                    e.preventDefault()
+                    exclude(l, why)
+                  }}
+                >
+                  <TextField
+                    label="Why is it left out?"
+                    value={why}
+                    onChange={(e) => setWhy(e.target.value)}
+                    required
+                    maxLength={200}
+                  />
+                  <Button type="submit" size="small">
+                    Leave out
+                  </Button>
+                </form>
+              ) : l.excludedBecause ? (
+                <Button size="small" look="quiet" onClick={() => exclude(l, null)}>
+                  Count it again
+                </Button>
+              ) : (
+                <Button
+                  size="small"
+                  look="quiet"
+                  onClick={() => setAsking(l.id)}
+                  aria-label={`Leave out the lot of ${foodOf(l.foodId)?.name ?? ''} from ${l.arrivedOn}`}
+                >
+                  Leave out…
+                </Button>
+              ))}
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  )
+}

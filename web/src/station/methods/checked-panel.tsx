@@ -1,0 +1,97 @@
+import { paths } from '@kelvit/contract'
+import { type FoodForm } from '@kelvit/core'
+import { useState, type FormEvent } from 'react'
+import { Link } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../api/changes'
+import { useChecks } from '../../api/queries'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Panel } from '../../ui/panel'
+
+/** "Checked against my copy": who, when, which edition. */
+export function CheckedPanel({ form }: { readonly form: FoodForm }) {
+  const { may } = useHousehold()
+  const today = useToday()
+  const check = useChecks().data?.find((c) => c.formId === form.id)
+  const save = useSave('process-checks')
+  const notify = useNotify()
+  const [edition, setEdition] = useState('')
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    save.mutate(
+      {
+        method: 'PUT',
+        path: `${paths.processChecks}/${uuidv7()}`,
+        body: { formId: form.id, edition },
+      },
+      {
+        onSuccess: () => notify.done('Marked as checked.'),
+        onError: (e2) => notify.trouble(sentenceOf(e2)),
+      },
+    )
+  }
+  return (
+    <Panel rim={check ? 'done' : 'due'} label="Checked against my copy">
+      <h2 className="mb-2">
+        {check ? 'Checked against our copy' : 'Not yet held against a printed guide'}
+      </h2>
+      {form.confirmWithExtension && (
+        <p className="mb-2 font-semibold text-squash">
+          This one is not in the national guide: ask your extension service before you use it.
+        </p>
+      )}
+      {check ? (
+        <>
+          <p className="leading-relaxed">
+            By {check.checkedBy}, {showDate(check.checkedOn, today)}: {check.edition}.
+          </p>
+          {may('helper') && (
+            <Button
+              size="small"
+              look="quiet"
+              className="mt-2"
+              onClick={() =>
+                save.mutate({ method: 'DELETE', path: `${paths.processChecks}/${check.id}` })
+              }
+            >
+              Take the mark back
+            </Button>
+          )}
+        </>
+      ) : (
+        <>
+          <p className="mb-3 leading-relaxed text-ink-soft">
+            The figures were copied with care and agree with each other. Hold them against a current
+            printed guide of your own, once, and say so here.
+          </p>
+          {may('helper') && (
+            <form onSubmit={submit} className="flex flex-col gap-3">
+              <TextField
+                label="Which edition you held them against"
+                value={edition}
+                onChange={(e) => setEdition(e.target.value)}
+                minLength={3}
+                maxLength={200}
+                required
+                placeholder="printed guide, 2015 revision"
+              />
+              <Button type="submit" className="self-start" disabled={save.isPending}>
+                The figures agree
+              </Button>
+            </form>
+          )}
+        </>
+      )}
+      <p className="mt-3 text-sm">
+        <Link to="/methods" className="text-kettle underline">
+          All methods
+        </Link>
+      </p>
+    </Panel>
+  )
+}

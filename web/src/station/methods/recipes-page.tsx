@@ -1,0 +1,157 @@
+import { paths, type Recipe } from '@kelvit/contract'
+import { JAR_SIZES, jarName, type JarSize } from '@kelvit/core'
+import { useState, type FormEvent } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../api/changes'
+import { useJars, useRecipes } from '../../api/queries'
+import { sentenceOf } from '../../api/request'
+import { useHousehold, useToday } from '../../app/session'
+import { plural } from '../../app/words'
+import { Button } from '../../ui/button'
+import { ChoiceField, Field, TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Page as Sheet } from '../../ui/page'
+import { Caution, Panel } from '../../ui/panel'
+import { Skeleton, Trouble } from '../../ui/states'
+
+/** Untested family recipes: on record so that the log is honest, never planned. */
+export function Page() {
+  const recipes = useRecipes()
+  const { may } = useHousehold()
+  return (
+    <Sheet question="What was canned without a tested process?" aside="family recipes, on record">
+      <Caution className="mb-5 max-w-4xl">
+        Kelvit never plans these and never puts their jars before anyone to eat: nobody has shown
+        that heat reaches the middle of such a jar. Keep the record, and freeze the next batch.
+      </Caution>
+      {recipes.isError && <Trouble error={recipes.error} retry={() => void recipes.refetch()} />}
+      {recipes.isPending && <Skeleton />}
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
+        {recipes.data?.map((r) => (
+          <RecipePanel key={r.id} recipe={r} />
+        ))}
+        {may('helper') && <NewRecipe />}
+      </div>
+    </Sheet>
+  )
+}
+
+function NewRecipe() {
+  const save = useSave('recipes')
+  const notify = useNotify()
+  const [name, setName] = useState('')
+  const [done, setDone] = useState('')
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    save.mutate(
+      { method: 'PUT', path: `${paths.recipes}/${uuidv7()}`, body: { name, done } },
+      {
+        onSuccess: () => {
+          setName('')
+          setDone('')
+          notify.done('On record.')
+        },
+      },
+    )
+  }
+  return (
+    <Panel>
+      <h2 className="mb-3">Put one on record</h2>
+      <form onSubmit={submit} className="flex flex-col gap-4">
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          maxLength={80}
+          required
+        />
+        <Field label="What was done" help="What went in, how long, at what pressure or none.">
+          {(tie) => (
+            <textarea
+              {...tie}
+              rows={4}
+              maxLength={4000}
+              required
+              value={done}
+              onChange={(e) => setDone(e.target.value)}
+              className="rounded-md border-[1.5px] border-rim bg-crock p-3"
+            />
+          )}
+        </Field>
+        {save.isError && (
+          <p role="alert" className="text-beet">
+            {sentenceOf(save.error)}
+          </p>
+        )}
+        <Button type="submit" className="self-start" disabled={save.isPending}>
+          Put on record
+        </Button>
+      </form>
+    </Panel>
+  )
+}
+
+function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
+  const jars =
+    useJars().data?.filter((j) => j.recipeId === recipe.id && j.state === 'on-shelf').length ?? 0
+  const { may } = useHousehold()
+  const today = useToday()
+  const save = useSave('jars')
+  const notify = useNotify()
+  const [count, setCount] = useState('4')
+  const [jar, setJar] = useState<JarSize>('pint')
+  const [cannedOn, setCannedOn] = useState(today)
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    const ids = Array.from({ length: Math.min(100, Math.max(1, Math.round(Number(count)))) }, () =>
+      uuidv7(),
+    )
+    save.mutate(
+      { method: 'POST', path: `${paths.recipes}/${recipe.id}/jars`, body: { ids, jar, cannedOn } },
+      {
+        onSuccess: () => notify.done(`${plural(ids.length, 'jar')} marked as untested.`),
+        onError: (e2) => notify.trouble(sentenceOf(e2)),
+      },
+    )
+  }
+  return (
+    <Panel rim="stop" label={recipe.name}>
+      <h2 className="mb-1">{recipe.name}</h2>
+      <p className="mb-3 leading-relaxed whitespace-pre-line text-ink-soft">{recipe.done}</p>
+      <p className="mb-3">
+        {jars > 0
+          ? `${plural(jars, 'jar')} on the shelf, marked untested.`
+          : 'No jars of it on the shelf.'}
+      </p>
+      {may('helper') && (
+        <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
+          <TextField
+            label="Jars"
+            type="number"
+            min={1}
+            max={100}
+            value={count}
+            onChange={(e) => setCount(e.target.value)}
+            className="w-20"
+          />
+          <ChoiceField
+            label="Size"
+            choices={JAR_SIZES.map((s) => [s, jarName(s)])}
+            value={jar}
+            onChange={(e) => setJar(e.target.value as JarSize)}
+          />
+          <TextField
+            label="Canned on"
+            type="date"
+            max={today}
+            value={cannedOn}
+            onChange={(e) => setCannedOn(e.target.value)}
+          />
+          <Button type="submit" size="small" disabled={save.isPending}>
+            Add its jars
+          </Button>
+        </form>
+      )}
+    </Panel>
+  )
+}

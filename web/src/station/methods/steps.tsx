@@ -1,0 +1,43 @@
+import { formOf, jarName, kitchenNumber, shortName, type Food, type Process } from '@kelvit/core'
+import { useHousehold } from '../../app/session'
+import { Caution, Panel } from '../../ui/panel'
+
+/** What is done before the canner, in order, with this house's ways. */
+export function Steps({ food, process }: { readonly food: Food; readonly process: Process }) {
+  const { household } = useHousehold()
+  const { settings } = household
+  const acid = process.acidPerJar
+  const steps = [
+    `Wash and cut: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}.`,
+    `${process.pack === 'raw' ? 'Raw pack' : 'Hot pack'}: ${process.preparation}.`,
+    acid &&
+      `In every ${jarName(process.jar, 1)}: ${kitchenNumber(acid.citricAcidTsp)} tsp citric acid, or ${kitchenNumber(acid.bottledLemonJuiceTbsp)} tbsp bottled lemon juice. Required, also under pressure.`,
+    settings.salt &&
+      process.saltTspPerJar > 0 &&
+      `Salt, if wanted: ${kitchenNumber(process.saltTspPerJar)} tsp a ${jarName(process.jar, 1)}.`,
+    'Liquid, headspace, debubble, measure again.',
+    settings.wipeRimsWithVinegar
+      ? 'Wipe each rim with vinegar; a finger round it finds a nick.'
+      : 'Wipe each rim; a finger round it finds a nick.',
+    `${settings.lidsInHotWater ? 'New lid from hot water' : 'New lid'}, band fingertip-tight.`,
+    settings.vinegarInCanner && 'A splash of vinegar in the canner water.',
+  ].filter((s) => typeof s === 'string')
+  return (
+    <Panel label="Preparation">
+      <h2 className="mb-2">Before the canner</h2>
+      <ol className="list-decimal space-y-1.5 pl-5 leading-relaxed">
+        {steps.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ol>
+      {process.notes.length > 0 && (
+        <p className="mt-3 leading-relaxed font-semibold">{process.notes.join(' ')}</p>
+      )}
+      <Caution className="mt-4">
+        Never thicken it, never mash it, never fill a jar above one quart, and never shorten the
+        time. {shortName(food)} keep {food.keepsDays.cool} days cool ({food.keepsDays.coolCondition}
+        ), an estimate.
+      </Caution>
+    </Panel>
+  )
+}

@@ -1,0 +1,106 @@
+import type { NeedRow } from '@kelvit/contract'
+import { countJars, foodOf, kitchenNumber, shortName, showWeight } from '@kelvit/core'
+import { useHousehold, useToday } from '../../app/session'
+import { showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { Panel } from '../../ui/panel'
+import type { NeedView } from '../../app/need-balance'
+
+/** The numbers behind the drawing: needed, on the shelf, planned, still to can, and what that takes. */
+export function NeedTable({
+  views,
+  edit,
+}: {
+  readonly views: readonly NeedView[]
+  readonly edit: (need: NeedRow) => void
+}) {
+  const { household, may } = useHousehold()
+  const today = useToday()
+  return (
+    <Panel label="Jars per food">
+      <div
+        className="relative overflow-x-auto"
+        role="region"
+        aria-label="Jars needed per food"
+        tabIndex={0}
+      >
+        <table className="tabular w-full min-w-[860px] text-left text-[15px]">
+          <thead className="text-ink-soft">
+            <tr>
+              {[
+                'Food',
+                'On the table',
+                'Next harvest',
+                'Needed',
+                'On shelf',
+                'Planned',
+                'Still to can',
+                'That takes',
+                '',
+              ].map((h, i) => (
+                <th
+                  key={i}
+                  scope="col"
+                  className={`py-1.5 pr-4 font-normal ${i >= 3 && i <= 6 ? 'text-right' : ''}`}
+                >
+                  {h || <span className="sr-only">Actions</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {views.map(({ need, balance, wanted }) => (
+              <tr key={need.id} className="border-t border-rim align-baseline">
+                <th scope="row" className="py-2.5 pr-4 font-semibold">
+                  {shortName(foodOf(need.foodId) ?? { name: need.foodId })}
+                </th>
+                <td className="pr-4">
+                  {kitchenNumber(need.mealsPerWeek)} × a week,{' '}
+                  {countJars(need.jarsPerMeal, need.jar)}
+                </td>
+                <td className="pr-4 whitespace-nowrap">{showDate(need.nextHarvestOn, today)}</td>
+                <td className="pr-4 text-right">{balance.needed}</td>
+                <td className="pr-4 text-right">{balance.onShelf}</td>
+                <td className="pr-4 text-right">{balance.planned}</td>
+                <td
+                  className={`pr-4 text-right font-bold ${balance.toCan > 0 ? 'text-squash' : 'text-brine'}`}
+                >
+                  {balance.toCan > 0 ? balance.toCan : 'none'}
+                </td>
+                <td className="pr-4 leading-snug text-ink-soft">
+                  {wanted && (
+                    <>
+                      {showWeight(wanted.lb, household.units)}
+                      {wanted.containers &&
+                        `, ${kitchenNumber(Math.ceil(wanted.containers.count * 4) / 4)} ${wanted.containers.name}`}
+                      {wanted.rowFt !== null && `, ${Math.ceil(wanted.rowFt)} ft of row`}
+                      <span className="block text-sm">
+                        {Math.round(need.certainty * 100)}% sure
+                      </span>
+                    </>
+                  )}
+                </td>
+                <td className="text-right">
+                  {may('helper') && (
+                    <Button
+                      size="small"
+                      look="quiet"
+                      onClick={() => edit(need)}
+                      aria-label={`Change ${foodOf(need.foodId)?.name ?? need.foodId}`}
+                    >
+                      Change
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-3 text-sm text-ink-soft">
+        Jars of other sizes count by volume. Row feet and yields are estimates that your own lots
+        narrow.
+      </p>
+    </Panel>
+  )
+}

@@ -1,0 +1,1 @@
+export { NeedsPage as Page } from './needs'

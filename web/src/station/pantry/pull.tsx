@@ -1,0 +1,73 @@
+import type { Jar } from '@kelvit/contract'
+import { countJars } from '@kelvit/core'
+import { useHousehold } from '../../app/session'
+import { tintOf } from '../../app/tints'
+import { addWeek, showDate } from '../../app/words'
+import { Button } from '../../ui/button'
+import { Panel } from '../../ui/panel'
+import { foodName } from './shelf-view'
+import { useTake } from './take'
+
+/** A short list of what to eat this week, so that nothing passes its best. */
+export function Pull({ jars, today }: { readonly jars: readonly Jar[]; readonly today: string }) {
+  const take = useTake()
+  const { may } = useHousehold()
+  const alike = (a: Jar, b: Jar): boolean => a.foodId === b.foodId && a.jar === b.jar
+  const groups = jars
+    .filter((j, i) => jars.findIndex((x) => alike(x, j)) === i)
+    .map((first) => jars.filter((j) => alike(j, first)))
+  return (
+    <Panel rim={jars.length > 0 ? 'due' : 'done'} label="Pull this week">
+      <header className="mb-2 flex items-baseline justify-between gap-3">
+        <h2>Pull this week</h2>
+        <p className="tabular text-[15px] whitespace-nowrap text-ink-soft">
+          {showDate(today)} – {showDate(addWeek(today))}
+        </p>
+      </header>
+      {jars.length === 0 && (
+        <p className="leading-relaxed text-ink-soft">
+          Nothing reaches its best-by this week. Take what you like, oldest first.
+        </p>
+      )}
+      <ul>
+        {groups.map((group) => {
+          const [jar] = group
+          if (!jar) return null
+          return (
+            <li
+              key={jar.id}
+              className="flex min-h-15 items-center gap-3 border-t border-rim py-1.5 first:border-0"
+            >
+              <span
+                aria-hidden
+                className="h-5 w-3.5 rounded-sm"
+                style={{ background: tintOf(jar.foodId) }}
+              />
+              <span className="grow leading-snug">
+                <strong>
+                  {countJars(group.length, jar.jar)} {foodName(jar.foodId).toLowerCase()}
+                </strong>
+                <span className="block text-[15px] text-ink-soft">{reason(jar, today)}</span>
+              </span>
+              <Button
+                size="small"
+                disabled={!may('helper')}
+                onClick={() => take(jar)}
+                aria-label={`Take one jar of ${foodName(jar.foodId)}`}
+              >
+                Take
+              </Button>
+            </li>
+          )
+        })}
+      </ul>
+    </Panel>
+  )
+}
+
+const reason = (jar: Jar, today: string): string =>
+  jar.useSoon
+    ? 'lost much liquid'
+    : jar.bestBy < today
+      ? `best was by ${showDate(jar.bestBy, today)}`
+      : `best by ${showDate(jar.bestBy, today)}`

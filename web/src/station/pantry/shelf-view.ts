@@ -1,0 +1,36 @@
+import type { Jar, Shelf } from '@kelvit/contract'
+import { foodOf, oldestFirst, shortName } from '@kelvit/core'
+
+/** Jars of one food on one shelf, oldest last so that fresh ones stand at the left. */
+export interface ShelfGroup {
+  readonly foodId: string
+  readonly name: string
+  readonly jars: readonly Jar[]
+}
+
+export interface ShelfRow {
+  readonly id: string
+  readonly name: string
+  readonly groups: readonly ShelfGroup[]
+}
+
+export const foodName = (foodId: string): string =>
+  foodId === 'untested' ? 'Untested' : shortName(foodOf(foodId) ?? { name: foodId })
+
+/** The pantry shelf by shelf; jars that stand nowhere yet come first. */
+export function arrange(jars: readonly Jar[], shelves: readonly Shelf[]): readonly ShelfRow[] {
+  const places = [{ id: '', name: 'On no shelf yet' }, ...shelves]
+  const known = new Set(shelves.map((s) => s.id))
+  return places
+    .map(({ id, name }) => {
+      const here = jars.filter((j) => (known.has(j.shelfId ?? '') ? j.shelfId : '') === id)
+      const foods = [...new Set(here.map((j) => j.foodId))]
+      const groups = foods.map((foodId) => ({
+        foodId,
+        name: foodName(foodId),
+        jars: [...oldestFirst(here.filter((j) => j.foodId === foodId))].reverse(),
+      }))
+      return { id, name, groups: groups.sort((a, b) => b.jars.length - a.jars.length) }
+    })
+    .filter((row) => row.groups.length > 0)
+}

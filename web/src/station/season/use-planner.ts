@@ -1,0 +1,40 @@
+import type { SeasonRecords, PlanLoad, Proof } from '@kelvit/core'
+import { useEffect, useRef, useState } from 'react'
+import { askSeason } from '../../worker/season'
+import type { Answer } from '../../worker/messages'
+
+/** Where a run of the planner stands. */
+export type Planning =
+  | { readonly state: 'idle' }
+  | { readonly state: 'running'; readonly share: number; readonly best: Answer | null }
+  | { readonly state: 'done'; readonly best: Answer; readonly proof: Proof | null }
+  | { readonly state: 'failed'; readonly sentence: string }
+
+/** Plans in a worker, so that the page never stands still; can be stopped with the best so far. */
+export function usePlanner() {
+  const [planning, setPlanning] = useState<Planning>({ state: 'idle' })
+  const end = useRef<() => void>(undefined)
+  useEffect(() => () => end.current?.(), [])
+  const run = (records: SeasonRecords, from: readonly PlanLoad[]): void => {
+    const pinned = from.filter((l) => l.pinned)
+    end.current?.()
+    setPlanning({ state: 'running', share: 0, best: null })
+    end.current = askSeason({ kind: 'plan', records, pinned, from, seed: 1 }, (word) => {
+      if (word.kind === 'progress')
+        setPlanning({ state: 'running', share: word.done / word.of, best: word.best })
+      if (word.kind === 'planned')
+        setPlanning({ state: 'done', best: word.best, proof: word.proof })
+      if (word.kind === 'failed') setPlanning({ state: 'failed', sentence: word.sentence })
+    })
+  }
+  const stop = (): void => {
+    end.current?.()
+    setPlanning((p) =>
+      p.state === 'running' && p.best
+        ? { state: 'done', best: p.best, proof: null }
+        : { state: 'idle' },
+    )
+  }
+  const forget = (): void => setPlanning({ state: 'idle' })
+  return { planning, run, stop, forget }
+}

@@ -1,0 +1,54 @@
+import { useSearchParams } from 'react-router'
+import { useCanners, useLoads, useLots } from '../../api/queries'
+import { ButtonLink } from '../../ui/button'
+import { Page as Sheet } from '../../ui/page'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { PlanForm } from './plan-form'
+
+export function Page() {
+  const [search] = useSearchParams()
+  const [canners, lots, loads] = [useCanners(), useLots(), useLoads()]
+  const broken = [canners, lots, loads].find((q) => q.isError && !q.data)
+  const ready = canners.data && lots.data && loads.data
+  const open = lots.data?.filter((l) => l.state === 'in-house') ?? []
+  const inUse = canners.data?.filter((c) => !c.retired) ?? []
+  return (
+    <Sheet question="What goes in the canner?" aside="one load, stage by stage">
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && !ready && <Skeleton />}
+      {ready && open.length === 0 && (
+        <Empty
+          title="Nothing is in the house to can"
+          action={
+            <ButtonLink to="/harvest?weigh=1" look="main">
+              Weigh in
+            </ButtonLink>
+          }
+        >
+          A load is made from lots. Weigh in what came from the garden first.
+        </Empty>
+      )}
+      {ready && open.length > 0 && inUse.length === 0 && (
+        <Empty
+          title="There is no canner yet"
+          action={
+            <ButtonLink to="/gear" look="main">
+              Add a canner
+            </ButtonLink>
+          }
+        >
+          Kelvit needs to know its gauge and how many jars it takes, from its manual.
+        </Empty>
+      )}
+      {ready && open.length > 0 && inUse.length > 0 && (
+        <PlanForm
+          lots={open}
+          allLots={lots.data}
+          canners={inUse}
+          loads={loads.data}
+          lotId={search.get('lot')}
+        />
+      )}
+    </Sheet>
+  )
+}

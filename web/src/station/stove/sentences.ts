@@ -1,0 +1,96 @@
+import { holdBand, kitchenNumber, type LoadStage } from '@kelvit/core'
+import type { LoadView } from './load-view'
+
+/** The one thing to do now, in the cook's words. */
+export function sentence({ load, state, now }: LoadView, cushionPsi: number): string {
+  const { setup } = load
+  const done = now.prompt?.kind === 'done'
+  const weighted = setup.regulatedBy === 'weighted'
+  const band = holdBand(setup, cushionPsi)
+  const hold = weighted ? `${setup.psi}` : `${kitchenNumber(band.from)}–${kitchenNumber(band.to)}`
+  switch (state.stage) {
+    case 'planned':
+      return 'Ready when you are.'
+    case 'preparing':
+      return 'Warm the canner water and the jars. Look through the vent.'
+    case 'filling':
+      return 'Fill, debubble, measure, wipe, lid, band.'
+    case 'heating':
+      return 'Heat on high, weight off. Wait for a steady column of steam.'
+    case 'venting':
+      if (state.steamSteadySince === null)
+        return 'Bring the steam back. The 10 minutes start again.'
+      return done ? 'Ten minutes are over. Weight on.' : 'Let it vent. Weight stays off.'
+    case 'climbing':
+      if (state.restarts > 0)
+        return `Bring it back to ${weighted ? 'a rocking weight' : `${kitchenNumber(band.from)} psi`}. The whole time starts again.`
+      return weighted
+        ? 'Bring it up until the weight rocks as its maker says.'
+        : `Bring it up to ${kitchenNumber(band.from)} psi, slower near the top.`
+    case 'processing':
+      if (now.prompt?.kind === 'look') return weighted ? 'Still rocking?' : 'Read the gauge.'
+      if (done) return 'The time is over. Heat off.'
+      return weighted
+        ? 'Keep it rocking. Small changes only.'
+        : `Hold it at ${hold}. Small changes only.`
+    case 'cooling':
+      return 'Leave it alone. It cools by itself.'
+    case 'resting':
+      return done
+        ? 'Open it, the lid tipped away from your face.'
+        : 'Weight off. Wait before the lid comes off.'
+    case 'unloading':
+      return 'Jars out, upright, an inch apart, out of draughts.'
+    case 'standing':
+      return now.prompt
+        ? 'Bands off. Press each lid.'
+        : 'Let them stand. Touch no lid, tighten no band.'
+    case 'checked':
+      return 'Checked and put away.'
+    case 'aborted':
+      return 'Stopped. Refrigerate or freeze what was in it.'
+  }
+}
+
+/** The caution that belongs to the action, short and calm. */
+export function caution({ load, state }: LoadView): string | undefined {
+  const target =
+    load.setup.regulatedBy === 'weighted'
+      ? 'stops rocking'
+      : `drops below ${kitchenNumber(load.setup.psi + load.setup.gaugeErrorPsi)}`
+  switch (state.stage) {
+    case 'preparing':
+      return 'Water as the manual says; the jars are not covered. Hold the vent to the light.'
+    case 'heating':
+    case 'venting':
+      return 'Air left inside lowers the temperature that the same pressure gives. Ten minutes of full steam, by the clock.'
+    case 'climbing':
+    case 'processing':
+      return `If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
+    case 'cooling':
+      return 'No cold water, no lifting the weight. Slow cooling is part of the process.'
+    case 'resting':
+    case 'unloading':
+      return 'Towel or board, never a cold surface. Jars still boil inside: normal.'
+    case 'standing':
+      return 'A lid that pulls down proves a vacuum. It is the process that makes the jar safe.'
+    default:
+      return undefined
+  }
+}
+
+export const STAGE_WORDS: Readonly<Record<LoadStage, string>> = {
+  planned: 'planned',
+  preparing: 'Prepare',
+  filling: 'Fill',
+  heating: 'Heat',
+  venting: 'Vent',
+  climbing: 'Climb',
+  processing: 'Process',
+  cooling: 'Cool',
+  resting: 'Rest',
+  unloading: 'Unload',
+  standing: 'Stand',
+  checked: 'checked',
+  aborted: 'stopped',
+}

@@ -1,0 +1,181 @@
+import type { SeasonLoad } from '@kelvit/contract'
+import {
+  cannerClasses,
+  costOf,
+  daySheet,
+  gatherRecords,
+  MINIMUM_LOAD,
+  seasonFrom,
+  type DaySheet,
+  type PlanCost,
+} from '@kelvit/core'
+import { describe, expect, test } from 'vitest'
+import { portionWords } from '../src/app/portion-words'
+import { planFrom, storedLoad, type SeasonView } from '../src/app/season'
+import { entriesOn } from '../src/station/season/day-loads'
+import { setOut, workSteps } from '../src/station/season/day-words'
+import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/ribbon-data'
+import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
+import { canner, household, load, lot, TODAY } from './kit'
+
+const gear = canner({ minimum: MINIMUM_LOAD })
+const hours = Array.from({ length: 7 }, (_, i) => ({
+  weekday: i + 1,
+  opens: '17:00',
+  closes: '21:30',
+  people: 1,
+}))
+
+const stored = (more: Partial<SeasonLoad> = {}): SeasonLoad => ({
+  id: 's1',
+  onDate: '2026-08-15',
+  cannerId: 'c1',
+  pinned: false,
+  version: 1,
+  portions: [
+    { lotId: 'l1', formId: 'beans-snap', pack: 'hot', jar: 'quart', mouth: 'regular', jars: 7 },
+  ],
+  ...more,
+})
+
+function view(rows: readonly SeasonLoad[] = [stored()]): SeasonView {
+  const records = gatherRecords({
+    today: TODAY,
+    nowMinute: 0,
+    zone: household.zone,
+    altitudeFt: household.altitudeFt,
+    settings: household.settings,
+    calendar: { hours, exceptions: [], busy: [] },
+    lots: [lot()],
+    loads: [],
+    canners: [gear],
+    jars: [],
+    jarGroups: [],
+    lidLots: [],
+  })
+  const season = seasonFrom(records)
+  return {
+    records,
+    season,
+    ...planFrom(season.model, TODAY, rows),
+    stored: rows,
+    canners: [gear],
+    zone: household.zone,
+  }
+}
+
+describe('stored loads and the model', () => {
+  test('go there and back unchanged', () => {
+    const v = view()
+    const { version: _version, ...row } = stored()
+    expect(v.plan.loads.map((l) => storedLoad(v.season.model, l, l.id!))).toEqual([row])
+  })
+  test.each([
+    ['its day is over', { onDate: '2026-08-13' }],
+    ['its lot is gone', { portions: [{ ...stored().portions[0]!, lotId: 'gone' }] }],
+    ['its canner is gone', { cannerId: 'gone' }],
+    [
+      'the lot goes into other jars now',
+      { portions: [{ ...stored().portions[0]!, jar: 'pint' as const }] },
+    ],
+  ])('a load is stale when %s', (_, more) => {
+    const v = view([stored(more)])
+    expect(v.plan.loads).toEqual([])
+    expect(v.stale).toHaveLength(1)
+  })
+})
+
+describe('the ribbon', () => {
+  test('the day’s length is what its loads are high, together', () => {
+    const v = view([stored(), stored({ id: 's2' })])
+    const loads = ribbonLoads(v, v.plan, [])
+    const sum = loads.reduce((m, l) => m + l.minutes, 0)
+    expect(sum).toBeCloseTo(costOf(v.season.model, v.plan).late + 270, 6)
+    expect(loads[0]?.label).toBe('7 quarts of snap beans, Sat 15 Aug')
+  })
+  test('a lot shows its days and what found no place', () => {
+    const v = view()
+    expect(ribbonLots(v, v.plan)).toMatchObject([
+      { name: 'Snap beans · 15 quarts', pips: [1], lost: 8, due: 5 },
+    ])
+  })
+  test('months are named once', () => {
+    const days = ribbonDays(view().season.model, 14)
+    expect(days.map((d) => d.month).filter(Boolean)).toEqual(['Aug'])
+    expect(days[1]).toMatchObject({ weekday: 'Sat', dayOfMonth: '15', weekend: true })
+  })
+  test('loads at the stove stand in their day', () => {
+    const v = view()
+    const going = load({ stage: 'planned', startsAt: '2026-08-16T01:00:00Z' })
+    expect(ribbonLoads(v, v.plan, [going]).find((l) => l.fixed)).toMatchObject({ id: 'd1', day: 1 })
+  })
+})
+
+describe('a day', () => {
+  const v = view()
+  const entries = entriesOn('2026-08-15', v, [], household, new Set())
+  const sheet = daySheet(
+    entries.map((e) => e.day),
+    {
+      opens: 1020,
+      closes: 1290,
+      burners: 2,
+      people: [{ id: 'w', name: 'Wren', from: 1020, until: 1290 }],
+    },
+  ) as DaySheet
+  test('the process is looked up for this kitchen', () => {
+    expect(entries[0]?.processes[0]).toMatchObject({ minutes: 25, psi: 15 })
+  })
+  test('the order of work names who, when and what, and the process as tested', () => {
+    const steps = workSteps(sheet, entries, () => 'Wren', 'us')
+    expect(steps[0]).toEqual({
+      at: '17:00',
+      text: expect.stringMatching(/^Prepare snap beans/),
+      who: 'Wren',
+    })
+    expect(steps.map((s) => s.text)).toContain(
+      'Small canner: at 15 psi, 25 minutes; if it falls, start again',
+    )
+    expect([...steps].sort((a, b) => a.at.localeCompare(b.at))).toEqual(steps)
+  })
+  test('what to set out', () => {
+    const things = setOut(entries, {
+      ...household,
+      settings: { ...household.settings, salt: true },
+    })
+    expect(things).toContainEqual({ name: 'new regular lids, and bands', amount: '7' })
+    expect(things).toContainEqual({ name: 'canning salt', amount: '7 tsp' })
+  })
+  test('quarts become twice as many pints only where they fit at once', () => {
+    expect(entries[0]?.inPints).toBeNull()
+    const few = view([stored({ portions: [{ ...stored().portions[0]!, jars: 4 }] })])
+    const [entry] = entriesOn('2026-08-15', few, [], household, new Set(['s1']))
+    expect(entry?.portions[0]).toMatchObject({ jar: 'pint', jars: 8 })
+    expect(entry?.processes[0]?.minutes).toBe(20)
+    expect(cannerClasses[0]!.capacity.pint).toEqual({ regular: 9, wide: 8 })
+  })
+})
+
+describe('words', () => {
+  const nothing: PlanCost = { lost: 0, faded: 0, loads: 0, days: 0, late: 0, over: 0, total: 0 }
+  test('what a change costs, most weighty first', () => {
+    expect(costWords(nothing)).toBe('costs nothing')
+    expect(costWords({ ...nothing, lost: 2, late: 25 })).toBe('2 jars lost, 25 min past closing')
+    expect(costWords({ ...nothing, lost: -1, days: -1, loads: -2 })).toBe(
+      '1 jar saved, 2 loads fewer, 1 canning day fewer',
+    )
+  })
+  test('why something is not possible', () => {
+    expect(refusalOf([])).toBeNull()
+    expect(refusalOf([{ fault: 'too-long', day: 1, by: 75 }])).toBe(
+      'the day would be 1 h 15 too long',
+    )
+  })
+  test('moves and questions', () => {
+    expect(
+      moveWords({ lotId: 'a', jars: 7, from: '2026-08-15', to: '2026-08-18', why: 'fuller' }),
+    ).toBe('from Sat 15 Aug to Tue 18 Aug')
+    expect(askWords({ kind: 'lost-days', dates: ['2026-08-15'] })).toBe('Without Sat 15 Aug')
+    expect(portionWords([{ formId: 'beets', jar: 'pint', jars: 1 }])).toBe('1 pint of beets')
+  })
+})
