@@ -1,0 +1,121 @@
+/**
+ * Season plans on generated seasons with fixed seeds, as ratios within one run:
+ * the constructive and the improved plan against first come, first canned and
+ * against earliest can-by first; with --long also against a ten times longer
+ * search, with --milp against the whole season as one program given a minute.
+ */
+import {
+  construct,
+  costOf,
+  earliestCanBy,
+  firstCome,
+  improve,
+  proveBound,
+  USUAL_EFFORT,
+  windowOf,
+  windowProgram,
+  type ImproveEffort,
+  type SeasonModel,
+  type Solver,
+} from '../core/src'
+import { wrongs } from '../core/test/kit/check-season'
+import { makeSeason } from '../core/test/kit/seasons'
+import { loadSolver } from '../core/test/kit/solver'
+
+const flag = (name: string): boolean => process.argv.includes(`--${name}`)
+const option = (name: string, usual: number): number => {
+  const at = process.argv.indexOf(`--${name}`)
+  return at < 0 ? usual : Number(process.argv[at + 1])
+}
+const seconds = (from: number): number => (performance.now() - from) / 1000
+
+function run(model: SeasonModel, solve: Solver, effort: ImproveEffort, seed = 1) {
+  const from = performance.now()
+  const search = improve(model, [], seed, solve, effort)
+  let first = Infinity
+  let cost = Infinity
+  let longest = 0
+  let last = from
+  let step = search.next()
+  while (!step.done) {
+    if (step.value.cost < cost - 1e-6 && cost < Infinity && first === Infinity)
+      first = seconds(from)
+    cost = step.value.cost
+    longest = Math.max(longest, performance.now() - last)
+    last = performance.now()
+    step = search.next()
+  }
+  const total = costOf(model, step.value)
+  return { plan: step.value, cost: total, first, all: seconds(from), longest }
+}
+
+/** The best a whole season as one program finds in a minute, if what it finds can be done. */
+function wholeSeason(model: SeasonModel, solve: Solver): number {
+  const days = model.days.map((_, d) => d)
+  const { window } = windowOf(model, [], days, Infinity)
+  const { program, read } = windowProgram(model, window)
+  const { values } = solve(program, { nodes: 1e6, gap: 0.005, seconds: 60, thorough: true })
+  if (!values) return Infinity
+  const plan = { loads: read(values) }
+  return wrongs(model, plan).length > 0 ? Infinity : costOf(model, plan).total
+}
+
+const solve = await loadSolver()
+const count = option('seeds', 10)
+const ratios: Record<string, number[]> = { first: [], canBy: [], long: [] }
+console.log(
+  'seed  lots jars days canners | cost ÷ first come, ÷ earliest can-by | construct ms, first better s, end s | jars lost, loads, days: first come → improved | gap',
+)
+for (let seed = 1; seed <= count; seed++) {
+  const model = makeSeason(seed)
+  const byHand = costOf(model, firstCome(model))
+  const canBy = costOf(model, earliestCanBy(model))
+  construct(model)
+  const from = performance.now()
+  const made = construct(model)
+  const constructMs = performance.now() - from
+  const best = run(model, solve, USUAL_EFFORT)
+  const wrong = [...wrongs(model, made), ...wrongs(model, best.plan)]
+  if (wrong.length > 0) throw new Error(`seed ${seed}: ${wrong.join('; ')}`)
+  const proof = proveBound(model, best.plan, solve)
+  const a = best.cost.total / byHand.total
+  const b = best.cost.total / canBy.total
+  ratios.first?.push(a)
+  ratios.canBy?.push(b)
+  let more = ''
+  if (flag('long') || flag('milp')) {
+    const effort = { ...USUAL_EFFORT, stepsPerLot: USUAL_EFFORT.stepsPerLot * 10, nodes: 30 }
+    const long = flag('long') ? run(model, solve, effort, 2).cost.total : Infinity
+    const whole = flag('milp') ? wholeSeason(model, solve) : Infinity
+    const c = best.cost.total / Math.min(best.cost.total, long, whole)
+    ratios.long?.push(c)
+    more = ` | ÷ best of longer ${c.toFixed(3)}${flag('milp') ? ` (one program: ${whole === Infinity ? 'nothing that can be done' : (best.cost.total / whole).toFixed(3)})` : ''}`
+  }
+  const jars = model.lots.reduce((n, l) => n + l.jars, 0)
+  console.log(
+    `${seed}  ${model.lots.length} ${jars} ${model.days.length} ${model.canners.length} | ${a.toFixed(3)}, ${b.toFixed(3)} | ${constructMs.toFixed(0)}, ${best.first.toFixed(2)}, ${best.all.toFixed(1)} | ${byHand.lost},${byHand.loads},${byHand.days} → ${best.cost.lost},${best.cost.loads},${best.cost.days} | ${(proof.gap * 100).toFixed(0)}%${more}`,
+  )
+}
+const mean = (x: readonly number[]): number => x.reduce((n, y) => n + y, 0) / Math.max(1, x.length)
+console.log(`mean ÷ first come ${mean(ratios.first ?? []).toFixed(3)} (wanted ≤ 0.65)`)
+console.log(`mean ÷ earliest can-by ${mean(ratios.canBy ?? []).toFixed(3)} (wanted ≤ 0.80)`)
+if (ratios.long?.length)
+  console.log(
+    `within 1.05 of the best of longer runs: ${ratios.long.filter((r) => r <= 1.05).length} of ${ratios.long.length} (wanted 9 of 10)`,
+  )
+
+if (flag('growth')) {
+  console.log('growth: lots, construct ms, improve s, s per lot ÷ that at 25 lots')
+  let base = 0
+  for (const lots of [25, 50, 100, 200, 400]) {
+    const model = makeSeason(3, { lots, days: Math.round(lots * 1.2), canners: 2 })
+    const from = performance.now()
+    construct(model)
+    const constructMs = performance.now() - from
+    const { all } = run(model, solve, USUAL_EFFORT)
+    base ||= all / lots
+    console.log(
+      `${lots}, ${constructMs.toFixed(0)}, ${all.toFixed(1)}, ${(all / lots / base).toFixed(2)}`,
+    )
+  }
+}

@@ -1,0 +1,73 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+
+const NOW = Date.parse('2026-08-14T23:00:00Z')
+
+export const test = base.extend({
+  baseURL: async ({}, use) => {
+    await use(process.env.KELVIT_E2E_BASE)
+  },
+  page: async ({ page }, use) => {
+    const wrong: string[] = []
+    page.on('pageerror', (e) => wrong.push(e.message))
+    page.on('console', (m) => {
+      if (m.type() === 'error' && !/status of 4\d\d|ERR_|Failed to load resource/.test(m.text()))
+        wrong.push(m.text())
+    })
+    await use(page)
+    expect(wrong, 'errors in the console').toEqual([])
+  },
+})
+export { expect }
+
+/** Enters the demo by its button, with the clock at its beginning. */
+export async function enterDemo(page: Page): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name: 'Enter the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+  await setClock(page, 0)
+}
+
+/** Moves the frozen clock to minutes after 17:00 and waits until the page goes by it. */
+export async function setClock(page: Page, minutes: number): Promise<void> {
+  const heard = page.waitForResponse(
+    (r) => r.url().endsWith('/api/clock') && r.request().method() === 'GET',
+  )
+  const moved = await page.request.post('/api/clock', { data: { now: NOW + minutes * 60_000 } })
+  expect(moved.status()).toBe(200)
+  await (await heard).finished()
+  await page.evaluate(() => new Promise(requestAnimationFrame))
+}
+
+/** No accessibility fault that axe can see, and nothing sticks out sideways. */
+export async function looksRight(page: Page): Promise<void> {
+  await expect(page.locator('main h1').first()).toBeAttached()
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'])
+    .analyze()
+  expect(
+    violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
+}
+
+/** Plans a load of the newest snap beans lot on a canner and opens it at the stove; gives its address. */
+export async function planBeans(page: Page, canner: string, jars: number): Promise<string> {
+  await page.goto('/harvest?weigh=1')
+  await page.getByLabel('Weigh in: how much of what').fill('14 lb snap beans')
+  await page.getByRole('button', { name: 'Weigh in and plan a load' }).click()
+  await expect(page.getByRole('heading', { name: 'What goes in the canner?' })).toBeVisible()
+  await page.getByLabel('Canner').selectOption({ label: canner })
+  await page.getByLabel('How many').fill(String(jars))
+  await page.getByRole('button', { name: 'Plan this load' }).click()
+  await expect(page).toHaveURL(/\/stove\/[0-9a-f-]{36}$/)
+  return page.url()
+}

@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: '.',
+  globalSetup: './global-setup.ts',
+  outputDir: '../test-results',
+  workers: 1,
+  retries: 0,
+  timeout: 240_000,
+  expect: { timeout: 25_000 },
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    colorScheme: 'light',
+    actionTimeout: 25_000,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
+  },
+})
