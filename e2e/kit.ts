@@ -1,11 +1,24 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
+import { rmSync } from 'node:fs'
+import { newDataFolder, startKelvit } from './kelvit'
 
 const NOW = Date.parse('2026-08-14T23:00:00Z')
 
-export const test = base.extend({
-  baseURL: async ({}, use) => {
-    await use(process.env.KELVIT_E2E_BASE)
+/** Each worker has a Kelvit of its own: the demo, and a clock that stands at Friday 14 August, 17:00. */
+export const test = base.extend<object, { readonly kelvit: string }>({
+  kelvit: [
+    async ({}, use) => {
+      const data = newDataFolder('e2e')
+      const kelvit = await startKelvit(data, ['--now', '2026-08-14T17:00'])
+      await use(kelvit.base)
+      await kelvit.stop()
+      rmSync(data, { recursive: true, force: true })
+    },
+    { scope: 'worker', timeout: 240_000 },
+  ],
+  baseURL: async ({ kelvit }, use) => {
+    await use(kelvit)
   },
   page: async ({ page }, use) => {
     const wrong: string[] = []

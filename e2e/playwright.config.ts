@@ -2,9 +2,8 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: '.',
-  globalSetup: './global-setup.ts',
   outputDir: '../test-results',
-  workers: 1,
+  workers: 2,
   retries: 0,
   timeout: 240_000,
   expect: { timeout: 25_000 },

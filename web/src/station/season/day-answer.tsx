@@ -38,16 +38,14 @@ export function DayAnswer({ day, sheet, stale, now }: AnswerProps) {
         <p role="status" className="font-head text-[2.1rem] leading-tight font-semibold">
           Clean kitchen at about {clockOf(sheet.finish)}
         </p>
-        <p className={stale ? 'skeleton px-2 text-ink-soft' : 'text-ink-soft'}>
+        <p className="text-ink-soft">
           {sheet.finish > day.kitchen.closes && (
             <strong className="text-squash">
               {showMinutes(sheet.finish - day.kitchen.closes)} past closing ·{' '}
             </strong>
           )}
           {totalWords(day.entries)} · {plural(sheet.people, 'person', 'people')} ·{' '}
-          {sheet.optimal
-            ? 'no order finishes earlier'
-            : `at best ${showMinutes(Math.max(1, Math.round(sheet.finish - sheet.bound)))} could still be saved`}
+          {stale ? 'looking for an earlier finish…' : proofWords(sheet)}
         </p>
       </div>
       <DayLanes
@@ -61,6 +59,11 @@ export function DayAnswer({ day, sheet, stale, now }: AnswerProps) {
     </Panel>
   )
 }
+
+const proofWords = (sheet: DaySheet): string =>
+  sheet.optimal
+    ? 'no order finishes earlier'
+    : `at best ${showMinutes(Math.max(1, Math.round(sheet.finish - sheet.bound)))} could still be saved`
 
 const STAGE_WORDS = {
   prepare: 'prepare',

@@ -56,9 +56,12 @@ export function WhatIfTable({ asks, answers, running, drop, take, taking }: Tabl
             {answer ? (
               <Measures cost={answer.best.cost} costs={costs} />
             ) : (
-              <p role="status" className="skeleton grid h-36 place-items-center text-ink-soft">
-                {running ? 'Planning…' : 'No answer'}
-              </p>
+              <div className="relative grid h-36 place-items-center">
+                {running && <div aria-hidden className="skeleton absolute inset-0" />}
+                <p role="status" className="relative">
+                  {running ? 'Planning…' : 'No answer'}
+                </p>
+              </div>
             )}
             <p className="leading-relaxed">
               {ask === null
