@@ -1,15 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, test, vi } from 'vitest'
 import {
-  betterFit,
   complaintsOf,
   construct,
   costOf,
   datedPortions,
+  dayLengths,
+  dayLoadOf,
+  daySheet,
   earliestCanBy,
+  endingInTime,
   fade,
   firstCome,
-  fitDays,
   improve,
   moveLoad,
   movesBetween,
@@ -303,31 +305,102 @@ describe('moving a load', () => {
 })
 
 describe('days that end in time', () => {
-  test.each([1, 4])(
-    'season %i: after fitting, fewer days run over by their sheets, and every rule holds',
-    (seed) => {
-      const model = makeSeason(seed, { lots: 20, days: 26, canners: 2 })
-      const plan = improved(model)
-      const fitted = fitDays(model, plan, [])
-      expect(wrongs(model, fitted)).toEqual([])
-      const minutes = (p: SeasonPlan): number =>
-        [...overruns(model, p).values()].reduce((a, b) => a + b, 0)
-      expect(minutes(fitted)).toBeLessThanOrEqual(minutes(plan))
-      expect(overruns(model, fitted).size).toBe(0)
-    },
-  )
-  test('a plan that was there and is cheaper is kept, but not one that cannot be done', () => {
+  const ways = { firstCome, earliestCanBy, construct }
+  test.each([1, 4, 9])('season %i: by hand or improved, no day runs over by its sheet', (seed) => {
+    const model = makeSeason(seed, { lots: 20, days: 26, canners: 2 + (seed % 2) })
+    const best = improved(model)
+    expect(wrongs(model, best)).toEqual([])
+    expect(overruns(model, best)).toEqual(new Map())
+    for (const way of Object.values(ways)) {
+      const plan = endingInTime(model, [], way)
+      expect(wrongs(model, plan)).toEqual([])
+      expect(overruns(model, plan)).toEqual(new Map())
+      expect(costOf(model, best).total).toBeLessThanOrEqual(costOf(model, plan).total + 1e-6)
+    }
+  })
+  test('a plan that is there is kept while nothing better is found, but not one that cannot be done', () => {
     const model = plain()
     const good = improved(model)
-    const worse = moveLoad(model, good, good.loads[0]!, { day: 4, canner: 0 }).plan
-    expect(betterFit(model, worse, good)).toBe(good)
-    expect(betterFit(model, good, worse)).toBe(good)
-    const shut = { ...model, days: model.days.map((d, i) => (i === 0 ? { ...d, minutes: 0 } : d)) }
-    expect(betterFit(shut, worse, good)).toBe(worse)
+    const again = improve(model, [], 2, solve, EFFORT, good.loads)
+    let step = again.next()
+    while (!step.done) step = again.next()
+    expect(costOf(model, step.value).total).toBeLessThanOrEqual(costOf(model, good).total)
+    const first = good.loads[0]!.day
+    const shut = {
+      ...model,
+      days: model.days.map((d, i) => (i === first ? { ...d, minutes: 0 } : d)),
+    }
+    const anew = improve(shut, [], 2, solve, EFFORT, good.loads)
+    let last = anew.next()
+    while (!last.done) last = anew.next()
+    expect(wrongs(shut, last.value)).toEqual([])
+    expect(last.value.loads.some((l) => l.day === first)).toBe(false)
   })
   test('a plan whose days end in time stays as it is', () => {
-    const plan = improved(plain())
+    const plan = construct(plain())
     expect(overruns(plain(), plan).size).toBe(0)
-    expect(fitDays(plain(), plan, [])).toBe(plan)
+    expect(endingInTime(plain(), [], () => plan)).toEqual(plan)
+  })
+  test('what cannot be made shorter in any way is left out, load by load', () => {
+    const model = plain()
+    const two = { ...construct(model).loads[0]!, canner: 0 }
+    const stubborn = { loads: [two, { ...two }] }
+    expect(overruns(model, stubborn).size).toBe(1)
+    const stripped = endingInTime(model, [], () => stubborn)
+    expect(stripped.loads).toHaveLength(1)
+    expect(overruns(model, stripped).size).toBe(0)
+  })
+  test('a day with a pinned load stays as the keeper made it', () => {
+    const model = plain()
+    const pinned = { ...construct(model).loads[0]!, pinned: true }
+    const full = { loads: [pinned, { ...pinned, pinned: false }] }
+    expect(endingInTime(model, [pinned], () => full)).toEqual(full)
+  })
+  test('the estimate of a day is near its sheet: a few minutes long on average', () => {
+    const misses = [2, 5, 7].flatMap((seed) => {
+      const model = makeSeason(seed, { lots: 50, days: 60, canners: 2 + (seed % 2) })
+      const plan = construct(model)
+      return dayLengths(model, plan).flatMap((length, day) => {
+        const loads = plan.loads.filter((l) => l.day === day)
+        if (loads.length < 2) return []
+        const count = model.days[day]!.people
+        const sheet = daySheet(
+          loads.map((l, i) =>
+            dayLoadOf({
+              id: String(i),
+              cannerId: String(l.canner),
+              canBy: '2026-08-14',
+              jar: model.lots[l.portions[0]!.lot]!.jar,
+              jars: l.portions.reduce((n, p) => n + p.jars, 0),
+              prepMin: l.portions.reduce(
+                (m, p) => m + p.jars * model.lots[p.lot]!.prepMinPerJar,
+                0,
+              ),
+              processMinutes: Math.max(
+                ...l.portions.map((p) => model.lots[p.lot]!.processes[l.canner]!.minutes),
+              ),
+              stageMinutes: model.canners[l.canner]!.stageMinutes,
+            }),
+          ),
+          {
+            opens: 0,
+            closes: 4000,
+            burners: model.burners,
+            people: Array.from({ length: count }, (_, i) => ({
+              id: String(i),
+              name: '',
+              from: 0,
+              until: 4000,
+            })),
+          },
+        )
+        return sheet.outcome === 'sheet' ? [sheet.finish - length] : []
+      })
+    })
+    const mean = misses.reduce((a, b) => a + b, 0) / misses.length
+    const spread = Math.sqrt(misses.reduce((a, b) => a + (b - mean) ** 2, 0) / misses.length)
+    expect(misses.length).toBeGreaterThan(30)
+    expect(Math.abs(mean)).toBeLessThan(8)
+    expect(spread).toBeLessThan(15)
   })
 })

@@ -74,11 +74,18 @@ function tooLong(model: SeasonModel, plan: SeasonPlan): string[] {
       const own = loads.filter((l) => l.canner === c)
       return Math.min(...own.map((l) => l.hands)) + own.reduce((m, l) => m + l.run, 0)
     })
+    const later = loads.length - 1
+    const runs = loads.map((l) => l.run)
+    const waits = chains.length > model.burners
     const hands = loads.reduce((m, l) => m + l.hands, 0) / Math.max(1, day.people)
-    const byHands = hands + Math.min(...loads.map((l) => l.run))
-    const byBurners =
-      Math.min(...loads.map((l) => l.hands)) + loads.reduce((m, l) => m + l.run, 0) / model.burners
-    const length = Math.max(...chains, byHands, byBurners) + 5 * (loads.length - 1)
+    const short = Math.max(0, loads.length - Math.max(1, day.people))
+    const byHands = hands + Math.min(...runs) + 18 * short + (waits ? 20 : 0)
+    const onBurners = Math.max(
+      runs.reduce((m, r) => m + r, 0) / model.burners,
+      Math.ceil(loads.length / model.burners) * Math.min(...runs),
+    )
+    const byBurners = waits ? Math.min(...loads.map((l) => l.hands)) + onBurners + 20 : 0
+    const length = Math.max(Math.max(...chains, byBurners) + 2 * later, byHands)
     return length > day.minutes + model.lateMinutes + 1e-6
       ? [`${day.date} is ${length} minutes long`]
       : []

@@ -1,7 +1,6 @@
 import type { SeasonLoad } from '@kelvit/contract'
 import {
   cannerBlocks,
-  fitDays,
   gatherRecords,
   improve,
   minuteOf,
@@ -104,7 +103,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
   const search = improve(model, [], 1, noSolver, { ...USUAL_EFFORT, nodes: 0 })
   let step = search.next()
   while (!step.done) step = search.next()
-  const planned = fitDays(model, step.value, []).loads.map((l): Omit<SeasonLoad, 'version'> => ({
+  const planned = step.value.loads.map((l): Omit<SeasonLoad, 'version'> => ({
     id: uuidv7(),
     onDate: model.days[l.day]?.date ?? days.today,
     cannerId: model.canners[l.canner]?.id ?? '',

@@ -1,8 +1,7 @@
 import {
-  betterFit,
   costOf,
+  endingInTime,
   firstCome,
-  fitDays,
   improve,
   proveBound,
   seasonFrom,
@@ -45,12 +44,10 @@ async function plan(ask: Extract<SeasonAsk, { kind: 'plan' }>): Promise<void> {
     say({ kind: 'progress', done, of, best: answer(model, best) })
     step = search.next()
   }
-  const made = fitDays(model, step.value, ask.pinned)
-  const fitted = betterFit(model, made, { loads: ask.from })
   say({
     kind: 'planned',
-    best: answer(model, fitted),
-    proof: proveBound(model, fitted, solve),
+    best: answer(model, step.value),
+    proof: proveBound(model, step.value, solve),
   })
 }
 
@@ -64,8 +61,7 @@ function suppositionOf(
   const search = improve(model, ask.pinned, 1, noSolver, WHAT_IF_EFFORT, from?.loads)
   let step = search.next()
   while (!step.done) step = search.next()
-  const fitted = fitDays(model, step.value, ask.pinned)
-  return answer(model, from ? betterFit(model, fitted, from) : fitted)
+  return answer(model, step.value)
 }
 
 /**
@@ -90,7 +86,7 @@ function whatIf(ask: Extract<SeasonAsk, { kind: 'what-if' }>): void {
 
 function byHand(ask: Extract<SeasonAsk, { kind: 'by-hand' }>): void {
   const { model } = seasonFrom(ask.records)
-  say({ kind: 'by-hand', cost: costOf(model, firstCome(model, ask.pinned)) })
+  say({ kind: 'by-hand', cost: costOf(model, endingInTime(model, ask.pinned, firstCome)) })
 }
 
 self.addEventListener('message', (event: MessageEvent<SeasonAsk>) => {

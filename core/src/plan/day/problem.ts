@@ -43,12 +43,12 @@ export interface DayProblem {
   readonly ends: readonly { readonly node: number; readonly minutes: number }[]
   /** All hand work, that with the longest tail first. */
   readonly hands: readonly HandSpan[]
-  /** The hand work of each load, in order. */
-  readonly byLoad: readonly (readonly HandSpan[])[]
-  readonly onStove: readonly { readonly canner: string; readonly span: Span }[]
-  /** When each person is there, minutes from opening. */
-  readonly hours: readonly { readonly from: number; readonly until: number }[]
   readonly people: number
+  readonly burners: number
+  /** When somebody is not there, minutes from opening. */
+  readonly away: readonly { readonly from: number; readonly until: number }[]
+  readonly loads: readonly DayLoad[]
+  readonly nodes: readonly LoadNodes[]
 }
 
 /** Where a load's times are: its pieces of preparation, then filling, heat on, unloading. */
@@ -88,11 +88,11 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
   const size = 1 + nodes.reduce((n, l) => n + l.prepare.length + 3, 0)
   const each = loads.map((load, i) => [load, nodes[i] as LoadNodes] as const)
   const links: Link[] = each.flatMap(([load, at]) => chainOf(load, at))
-  const fixed = absencesOf(loads, kitchen).map((a, k) => ({ node: size + k, ...a }))
+  const absent = absencesOf(loads, kitchen)
+  const fixed = absent.map((a, k) => ({ node: size + k, ...a }))
   for (const f of fixed)
     links.push({ from: 0, to: f.node, gap: f.from }, { from: f.node, to: 0, gap: -f.from })
-  const byLoad = each.map(([load, at]) => handsOf(load, at))
-  const hands = byLoad.flat().sort((a, b) => b.tail - a.tail)
+  const hands = each.flatMap(([load, at]) => handsOf(load, at)).sort((a, b) => b.tail - a.tail)
   const away = (takes: number): Span[] =>
     fixed.map((f) => lasting(f.node, 0, f.until - f.from, takes))
   const canners = [...new Set(loads.map((l) => l.cannerId))]
@@ -117,13 +117,11 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
     ],
     ends: each.map(([load, at]) => ({ node: at.unload, minutes: load.stages.unload })),
     hands,
-    byLoad,
-    onStove: loads.map((load, i) => ({ canner: load.cannerId, span: onStove[i] as Span })),
-    hours: kitchen.people.map((p) => ({
-      from: Math.max(0, p.from - kitchen.opens),
-      until: p.until - kitchen.opens,
-    })),
     people,
+    burners: kitchen.burners,
+    away: absent,
+    loads,
+    nodes,
   }
 }
 

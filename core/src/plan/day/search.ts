@@ -1,5 +1,5 @@
-import { after, beamSearch } from './beam'
 import { begins, ends, finishOf, inOrder, lowerBound } from './bounds'
+import { insertLoads } from './insert'
 import type { Link } from './network'
 import type { DayProblem, Resource, Span } from './problem'
 
@@ -35,7 +35,8 @@ export function earliestFinish(
   const first = problem.network.earliest()
   if (!first) return undefined
   const root: Node = { times: first, added: [], bound: lowerBound(problem, first) }
-  let best = quickly(problem, latest)
+  if (root.bound > latest + EPS) return undefined
+  let best = quickly(problem, root.bound, latest)
   let left = steps
   const stack: Node[] = [root]
   const worth = (bound: number): boolean => bound < (best?.finish ?? latest + 2 * EPS) - EPS
@@ -58,9 +59,10 @@ export function earliestFinish(
 /** A good schedule to begin with, when it keeps to everything and is not too late. */
 function quickly(
   problem: DayProblem,
+  bound: number,
   latest: number,
 ): { times: Float64Array; finish: number } | undefined {
-  const found = beamSearch(problem)
+  const found = insertLoads(problem, bound)
   if (!found || found.finish > latest + EPS || firstConflict(problem, found.times)) return undefined
   return found
 }
@@ -103,3 +105,10 @@ function settle(problem: DayProblem, node: Node, conflict: readonly Span[]): Nod
     }
   return next
 }
+
+/** One span waits for the end of another. */
+const after = (first: Span, then: Span): Link => ({
+  from: first.end.node,
+  to: then.start.node,
+  gap: first.end.plus - then.start.plus,
+})

@@ -13,7 +13,7 @@ import type {
 } from './types'
 
 /** Branchings for a whole sheet; small days need a few hundred, large ones are good without. */
-const STEPS = { small: 1400, large: 400 } as const
+const STEPS = { small: 800, large: 400 } as const
 /** Up to so many loads a day is small. */
 const SMALL_DAY = 6
 /** Branchings for each change that is tried when a day does not fit. */

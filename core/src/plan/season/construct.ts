@@ -1,4 +1,4 @@
-import { Board, type Place } from './board'
+import { Board, type BoardLoad, type Place } from './board'
 import { WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
 
 /** A board with the loads that stay. */
@@ -74,6 +74,8 @@ export interface Placing {
   readonly blur?: () => number
   /** Days on which nothing new is put. */
   readonly shut?: ReadonlySet<number>
+  /** A load that nothing is put into. */
+  readonly not?: BoardLoad
 }
 
 /** The cheapest place per jar for what is open of a lot; undefined when losing them is cheaper or none is left. */
@@ -96,7 +98,11 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
     // Waiting alone costs more by now than the best place found.
     if (board.waitCost(lot, day) * LEAST_BLUR - WEIGHTS.lost >= bestScore) break
     for (const load of board.byDay[day] ?? [])
-      if (load.jars < load.capacity && load.group === board.fit(lot, load.canner)?.group)
+      if (
+        load !== how.not &&
+        load.jars < load.capacity &&
+        load.group === board.fit(lot, load.canner)?.group
+      )
         consider(board.placeAt(lot, day, load.canner, load, wanted))
     for (let c = 0; c < board.model.canners.length; c++)
       consider(board.placeAt(lot, day, c, null, wanted))
@@ -126,7 +132,7 @@ function borrow(board: Board, lot: number): void {
     if (load.pinned || !own || missing <= 0 || own.jars < missing) continue
     if (load.jars - missing < load.least) continue
     board.take(load, lot, missing)
-    const place = bestPlace(board, lot)
+    const place = bestPlace(board, lot, { not: load })
     if (place && place.jars === open + missing) {
       board.put(place)
       return

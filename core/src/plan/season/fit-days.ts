@@ -2,18 +2,17 @@ import { dayLoadOf } from '../day/from-load'
 import { daySheet } from '../day/sheet'
 import type { DayLoad } from '../day/types'
 import { boardWith, placeLots } from './construct'
-import { complaintsOf } from './check'
-import { costOf, jarsOf, processMinutesOf } from './cost'
+import { dayLengths, jarsOf, processMinutesOf } from './cost'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
-import { seeded } from './random'
-import { Search } from './ruin'
+import type { Standing } from './ruin'
 
-/** Rounds of shortening days and placing what falls off them. */
-const ROUNDS = 8
-/** Search steps after each. */
-const STEPS = 300
 /** Long enough for any day to be laid out; what matters is when it ends. */
 const ENDLESS_MIN = 72 * 60
+/** A quick sheet that is late by no more than this may be bettered by so many branchings. */
+const WORTH_A_LOOK_MIN = 40
+const STEPS = 150
+/** Rounds of making a plan again on shorter days. */
+const MOST_ROUNDS = 20
 
 /**
  * Days of a plan whose exact sheet ends later than they may, and by how many
@@ -31,7 +30,7 @@ export function overruns(
     const here = plan.loads.filter((l) => l.day === day)
     const loads = [...here.map((l, i) => plannedLoad(model, l, i)), ...fixedLoads(model, day)]
     const key = JSON.stringify([people, loads])
-    const end = known.get(key) ?? endOf(loads, people, model.burners)
+    const end = known.get(key) ?? endOf(loads, people, model.burners, minutes + model.lateMinutes)
     known.set(key, end)
     const by = end - minutes - model.lateMinutes
     if (by > 1e-6) found.set(day, Math.ceil(by))
@@ -39,65 +38,104 @@ export function overruns(
   return found
 }
 
-/** Minutes from opening to the last jar out, by a quick sheet. */
-function endOf(loads: readonly DayLoad[], count: number, burners: number): number {
+/** Minutes from opening to the last jar out: by a quick sheet, by a better one when that ends too late. */
+function endOf(loads: readonly DayLoad[], count: number, burners: number, latest: number): number {
   const people = Array.from({ length: count }, (_, i) => ({
     id: String(i),
     name: '',
     from: 0,
     until: ENDLESS_MIN,
   }))
-  const sheet = daySheet(loads, { opens: 0, closes: ENDLESS_MIN, burners, people }, 0)
-  return sheet.outcome === 'sheet' ? sheet.finish : ENDLESS_MIN
-}
-
-/**
- * The plan changed so that its days end in time by their exact sheets, as far as
- * that can be had: days that run over are planned as if they were that much
- * shorter. Days with pinned loads stay as the keeper made them.
- */
-export function fitDays(
-  model: SeasonModel,
-  plan: SeasonPlan,
-  kept: readonly PlanLoad[],
-  seed = 1,
-): SeasonPlan {
-  const pinned = new Set(kept.map((l) => l.day))
-  const known = new Map<string, number>()
-  let tight = model
-  let now = plan
-  for (let round = 0; round < ROUNDS; round++) {
-    const over = [...overruns(model, now, known)].filter(([day]) => !pinned.has(day))
-    if (over.length === 0) return now
-    const by = new Map(over)
-    const days = tight.days.map((d, i) => ({
-      ...d,
-      // More in late rounds, so that it comes to an end.
-      minutes: Math.max(0, d.minutes - Math.ceil((by.get(i) ?? 0) * (round < 4 ? 1 : round / 3))),
-    }))
-    tight = { ...tight, days }
-    const board = boardWith(tight, [...kept, ...now.loads.filter((l) => !l.pinned)])
-    placeLots(board, board.urgent)
-    const search = new Search(
-      tight,
-      kept,
-      { plan: board.plan(), cost: board.cost() },
-      seeded(seed + round),
-    )
-    search.run(STEPS, 0)
-    now = search.best.plan
+  const end = (steps: number): number => {
+    const sheet = daySheet(loads, { opens: 0, closes: ENDLESS_MIN, burners, people }, steps)
+    return sheet.outcome === 'sheet' ? sheet.finish : ENDLESS_MIN
   }
-  return now
+  const quick = end(0)
+  return quick > latest && quick <= latest + WORTH_A_LOOK_MIN ? end(STEPS) : quick
 }
 
 /**
- * The cheaper of two plans that end in time: a plan that was there may still be
- * better than what fitting leaves of a new one.
- * @param old a plan that stood before; passed over when it cannot be done here or runs over.
+ * A season whose days are as short as their exact sheets have shown them to be:
+ * where a sheet takes longer than the estimate of the day, the day is planned with
+ * that much less. Days with pinned loads stay as the keeper made them.
  */
-export function betterFit(model: SeasonModel, fitted: SeasonPlan, old: SeasonPlan): SeasonPlan {
-  const holds = complaintsOf(model, old).length === 0 && overruns(model, old).size === 0
-  return holds && costOf(model, old).total < costOf(model, fitted).total ? old : fitted
+export class ShorterDays {
+  /** The season to plan with. */
+  model: SeasonModel
+  private readonly pinned: ReadonlySet<number>
+  private readonly known = new Map<string, number>()
+
+  constructor(
+    private readonly whole: SeasonModel,
+    kept: readonly PlanLoad[],
+  ) {
+    this.model = whole
+    this.pinned = new Set(kept.map((l) => l.day))
+  }
+
+  /** Shortens the days of a plan that run over by their sheets; gives those days. */
+  shorten(plan: SeasonPlan): readonly number[] {
+    const over = this.over(plan)
+    const estimates = dayLengths(this.whole, plan)
+    const days = this.model.days.map((day, d) => {
+      const by = over.get(d)
+      if (by === undefined) return day
+      const { minutes = 0 } = this.whole.days[d] ?? {}
+      const latest = minutes + this.whole.lateMinutes
+      // How much the estimate was short; always more than before, so that it comes to an end.
+      const short = by + latest - (estimates[d] ?? 0)
+      return {
+        ...day,
+        minutes: Math.max(0, Math.floor(Math.min(day.minutes - 1, minutes - short))),
+      }
+    })
+    this.model = { ...this.model, days }
+    return [...over.keys()]
+  }
+
+  /** What fits of a plan into the shorter days, filled up with what fell off. */
+  refit(plan: SeasonPlan, kept: readonly PlanLoad[]): Standing {
+    const board = boardWith(this.model, [...kept, ...plan.loads.filter((l) => !l.pinned)])
+    placeLots(board, board.urgent)
+    return { plan: board.plan(), cost: board.cost() }
+  }
+
+  /** A plan without the smallest loads of the days that still run over. */
+  strip(plan: SeasonPlan): SeasonPlan {
+    let { loads } = plan
+    for (let over = this.over(plan); over.size > 0; over = this.over({ loads })) {
+      const drop = new Set(
+        [...over.keys()].map((day) =>
+          loads
+            .filter((l) => l.day === day)
+            .reduce((least, l) => (jarsOf(l) < jarsOf(least) ? l : least)),
+        ),
+      )
+      loads = loads.filter((l) => !drop.has(l))
+    }
+    return { loads }
+  }
+
+  private over(plan: SeasonPlan): ReadonlyMap<number, number> {
+    const found = [...overruns(this.whole, plan, this.known)]
+    return new Map(found.filter(([day]) => !this.pinned.has(day)))
+  }
+}
+
+/**
+ * A way of planning held to the same rule: made again on shorter days until every
+ * day ends in time by its sheet.
+ */
+export function endingInTime(
+  model: SeasonModel,
+  kept: readonly PlanLoad[],
+  make: (model: SeasonModel, kept: readonly PlanLoad[]) => SeasonPlan,
+): SeasonPlan {
+  const days = new ShorterDays(model, kept)
+  let plan = make(model, kept)
+  for (let round = 0; round < MOST_ROUNDS && days.shorten(plan).length > 0; round++)
+    plan = make(days.model, kept)
+  return days.strip(plan)
 }
 
 function plannedLoad(model: SeasonModel, load: PlanLoad, index: number): DayLoad {

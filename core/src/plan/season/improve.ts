@@ -1,5 +1,7 @@
+import { complaintsOf } from './check'
 import { boardWith, construct, placeLots } from './construct'
 import { costOf } from './cost'
+import { overruns, ShorterDays } from './fit-days'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 import { windowProgram } from './program'
 import { windowOf } from './window'
@@ -16,7 +18,7 @@ export interface ImproveEffort {
   readonly nodes: number
 }
 
-export const USUAL_EFFORT: ImproveEffort = { stepsPerLot: 50, windowDays: 4, nodes: 2 }
+export const USUAL_EFFORT: ImproveEffort = { stepsPerLot: 60, windowDays: 4, nodes: 2 }
 
 /** How far the search is, and the best plan until now. */
 export interface Progress {
@@ -32,16 +34,22 @@ const MOST_WHOLE = 22
 const SLICE = 250
 /** Cost by which the search may step back at its beginning, as a share of the whole. */
 const WARMTH = 0.005
-/** Share of the search that comes after the exact windows. */
-const AFTER = 0.2
+/** Share of the search before days are laid out as sheets for the first time. */
+const BEFORE = 0.4
+/** Rounds of laying days out and searching again, with the exact windows after them. */
+const ROUNDS = 4
+/** Rounds at the end, until no day runs over. */
+const LAST_ROUNDS = 8
 
 /**
  * Makes a plan better, a bit at a time: yields after each bit, so that whoever
  * runs it can show progress, stop it and keep the best. Search by ruin and
- * rebuild, then every stretch of days decided exactly, then search again. Never
- * worse than it began; the same model, seed and effort give the same plan.
+ * rebuild; days laid out as exact sheets, and those that run over planned shorter;
+ * every stretch of days decided exactly; search again. At its end every day ends
+ * in time by its sheet, but for those with pinned loads. The same model, seed and
+ * effort give the same plan.
  * @param kept pinned loads, which stay as they are.
- * @param from a plan that is there: never worse than it either.
+ * @param from a plan that is there: never worse than it, as far as it can still be done.
  */
 export function* improve(
   model: SeasonModel,
@@ -52,27 +60,44 @@ export function* improve(
   from: readonly PlanLoad[] = [],
 ): Generator<Progress, SeasonPlan> {
   const random = seeded(seed)
-  const search = new Search(model, kept, beginning(model, kept, from), random)
+  const days = new ShorterDays(model, kept)
   const windows = effort.nodes > 0 ? windowsOf(model, effort.windowDays) : []
   const slices = Math.ceil((effort.stepsPerLot * model.lots.length) / SLICE)
-  const later = Math.max(1, Math.round(slices * AFTER))
-  const of = slices + windows.length
+  const before = Math.ceil(slices * BEFORE)
+  const each = Math.ceil((slices - before) / (ROUNDS + 1))
+  const of = before + each * (ROUNDS + 1) + windows.length
+  let search = new Search(model, kept, beginning(model, kept, from), random)
   let done = 0
-  const before = slices - later
+  const word = (): Progress => ({ ...search.best, done: ++done, of })
+  const shorten = (): boolean => {
+    const { plan } = search.best
+    const over = days.shorten(plan)
+    if (over.length > 0) search = new Search(days.model, kept, days.refit(plan, kept), random)
+    return over.length > 0
+  }
   for (let s = 0; s < before; s++) {
-    search.run(SLICE, WARMTH * (1 - s / before))
-    yield { ...search.best, done: ++done, of }
+    search.run(SLICE, WARMTH * (1 - s / slices))
+    yield word()
   }
-  for (const days of windows) {
-    const better = solveWindow(model, search.best, days, solve, effort.nodes)
-    search.jump(better)
-    yield { ...search.best, done: ++done, of }
+  for (let round = 0; round <= ROUNDS; round++) {
+    shorten()
+    for (const stretch of round === ROUNDS ? windows : []) {
+      search.jump(solveWindow(days.model, search.best, stretch, solve, effort.nodes))
+      yield word()
+    }
+    for (let s = 0; s < each; s++) {
+      search.run(SLICE, WARMTH * (1 - BEFORE) * (1 - round / (ROUNDS + 1)))
+      yield word()
+    }
   }
-  for (let s = 0; s < later; s++) {
-    search.run(SLICE, WARMTH * 0.1 * (1 - s / later))
-    yield { ...search.best, done: ++done, of }
-  }
-  return search.best.plan
+  for (let round = 0; round < LAST_ROUNDS && shorten(); round++) search.run(SLICE, 0)
+  return cheapest(model, days.strip(search.best.plan), { loads: from })
+}
+
+/** The plan made, or the one that was there when it still holds, ends in time and costs less. */
+function cheapest(model: SeasonModel, made: SeasonPlan, old: SeasonPlan): SeasonPlan {
+  const holds = complaintsOf(model, old).length === 0 && overruns(model, old).size === 0
+  return holds && costOf(model, old).total < costOf(model, made).total ? old : made
 }
 
 /** The better of a plan made anew and the one that is there, as far as it still holds and filled up. */
@@ -89,10 +114,10 @@ function beginning(
   return board.cost() < made.cost ? { plan: board.plan(), cost: board.cost() } : made
 }
 
-/** Stretches of days on which the kitchen is open, overlapping by half. */
-function windowsOf(model: SeasonModel, length: number): readonly (readonly number[])[] {
+/** Stretches of days on which the kitchen is open, one after the other. */
+function windowsOf(model: SeasonModel, length: number): (readonly number[])[] {
   const open = model.days.flatMap((day, d) => (day.minutes > 0 ? [d] : []))
-  const step = Math.max(1, Math.floor(length / 2))
+  const step = length
   return open.flatMap((_, i) => (i % step === 0 ? [open.slice(i, i + length)] : []))
 }
 

@@ -41,4 +41,4 @@ export {
 export { drawnFrom, shortagesOf, type Shortage } from './shortage'
 export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
 export { gatherRecords, likelyJars, type HouseholdRecords } from './gather'
-export { betterFit, fitDays, overruns } from './fit-days'
+export { endingInTime, overruns } from './fit-days'

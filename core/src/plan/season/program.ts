@@ -2,7 +2,7 @@ import { readLoads, type Cell } from './cell'
 import { factsOf, type Facts } from './facts'
 import { MOST_OVER_MIN, WEIGHTS, type PlanLoad, type SeasonCanner, type SeasonModel } from './model'
 import type { Window } from './window'
-import { HANDOVER_MIN } from './length'
+import { LATER_LOAD_MIN } from './length'
 import { ProgramBuilder, type Program } from './solver'
 
 export interface WindowProgram {
@@ -161,12 +161,14 @@ function clockRows(model: SeasonModel, facts: Facts, at: DayClock, build: Progra
   const people = Math.max(1, model.days[day]?.people ?? 1)
   const stay = [...(facts.fixed[day] ?? []), ...keptTimes(model, facts, at.here)]
   const run = (c: Cell): number => (facts.baseRun[c.canner] ?? 0) + c.minutes
-  // Every load after the first of the day adds a little.
-  const handover: [number, number][] = [
-    ...cells.map((c): [number, number] => [c.loads, HANDOVER_MIN]),
-    [canned, -HANDOVER_MIN],
+  // Every load after the first ones of the day adds a little.
+  const later = (each: number, free: number): [number, number][] => [
+    ...cells.map((c): [number, number] => [c.loads, each]),
+    [canned, -each * free],
   ]
-  const given = minutes - HANDOVER_MIN * stay.length
+  const given = (each: number): number => minutes - each * stay.length
+  const chainLater = later(LATER_LOAD_MIN.chain, 1)
+  const chainGiven = given(LATER_LOAD_MIN.chain)
   const handTerms: [number, number][] = []
   const runTerms: [number, number][] = []
   model.canners.forEach((canner, index) => {
@@ -177,7 +179,7 @@ function clockRows(model: SeasonModel, facts: Facts, at: DayClock, build: Progra
     // With loads that stay, the first one's hands are theirs or fewer.
     const lead = there.length > 0 && !relaxed ? Math.min(...there.map((t) => t.hands)) : 0
     if (there.length === 0) chain.push([leadColumn(model, facts, of, canner, build), 1])
-    build.row(-Infinity, given - busy - lead, [...chain, ...handover, [late, -1]])
+    build.row(-Infinity, chainGiven - busy - lead, [...chain, ...chainLater, [late, -1]])
     runTerms.push(
       ...of.map((c): [number, number] => [c.loads, run(c) / Math.max(1, model.burners)]),
     )
@@ -192,10 +194,15 @@ function clockRows(model: SeasonModel, facts: Facts, at: DayClock, build: Progra
   })
   const shortest = Math.min(...cells.map(run), ...stay.map((t) => t.run))
   const hands = stay.reduce((m, t) => m + t.hands, 0) / people
-  build.row(-Infinity, given - hands, [...handTerms, ...handover, [canned, shortest], [late, -1]])
+  build.row(-Infinity, given(LATER_LOAD_MIN.hands) - hands, [
+    ...handTerms,
+    ...later(LATER_LOAD_MIN.hands, people),
+    [canned, shortest],
+    [late, -1],
+  ])
   if (model.canners.length > model.burners) {
     const busy = stay.reduce((m, t) => m + t.run, 0) / Math.max(1, model.burners)
-    build.row(-Infinity, given - busy, [...runTerms, ...handover, [late, -1]])
+    build.row(-Infinity, chainGiven - busy, [...runTerms, ...chainLater, [late, -1]])
   }
 }
 

@@ -1,0 +1,242 @@
+import { below, seeded } from '../season/random'
+import { offsets, type DayProblem, type LoadNodes } from './problem'
+import { FILLED_WAITS_MIN, OPENED_WAITS_MIN, WATCHED_AT_ONCE, type DayLoad } from './types'
+
+/** Up to so many loads every order is tried. */
+const ALL_ORDERS = 5
+/** Steps put elsewhere, in search of a better order. */
+const TRIES = 800
+
+/** How much of something is taken, minute by minute. */
+class Profile {
+  private readonly taken: Uint8Array
+
+  constructor(
+    readonly units: number,
+    public end: number,
+  ) {
+    this.taken = new Uint8Array(end)
+  }
+
+  take(from: number, to: number, units: number): void {
+    const { taken } = this
+    const until = Math.min(to, this.end)
+    for (let m = from; m < until; m++) taken[m] = (taken[m] as number) + units
+  }
+
+  /** The last minute of a span in which there is none left; -1 when there always is. */
+  lastFull(from: number, to: number): number {
+    const { taken, units } = this
+    if (to > this.end) return this.end
+    for (let m = to - 1; m >= from; m--) if ((taken[m] as number) >= units) return m
+    return -1
+  }
+
+  /** The first beginning from which a span of minutes is free; `end` when there is none. */
+  earliest(from: number, minutes: number): number {
+    let at = from
+    while (at + minutes <= this.end) {
+      const full = this.lastFull(at, at + minutes)
+      if (full < 0) return at
+      at = full + 1
+    }
+    return this.end
+  }
+
+  /** As another was at first, but only so long. */
+  renew(from: Profile, end: number): void {
+    this.end = end
+    this.taken.set(from.taken.subarray(0, end))
+  }
+}
+
+/** What a day has to give; watching and burners only where they can run short. */
+class Desk {
+  private readonly hands: Profile
+  private readonly watch: Profile | undefined
+  private readonly burners: Profile | undefined
+  private readonly canners: ReadonlyMap<string, Profile>
+
+  constructor(
+    { loads, people, burners, away }: DayProblem,
+    private end: number,
+  ) {
+    this.canners = new Map(loads.map((l) => [l.cannerId, new Profile(1, end)]))
+    const count = this.canners.size
+    const watched = people * WATCHED_AT_ONCE
+    this.hands = new Profile(people, end)
+    this.watch = away.length > 0 || count > watched ? new Profile(watched, end) : undefined
+    this.burners = count > burners ? new Profile(burners, end) : undefined
+    for (const a of away) {
+      this.hands.take(a.from, a.until, 1)
+      this.watch?.take(a.from, a.until, WATCHED_AT_ONCE)
+    }
+  }
+
+  /** As another was at first, for a day that ends earlier. */
+  renew(from: Desk, end: number): void {
+    this.end = end
+    this.hands.renew(from.hands, end)
+    if (from.watch) this.watch?.renew(from.watch, end)
+    if (from.burners) this.burners?.renew(from.burners, end)
+    for (const [id, profile] of from.canners) this.canners.get(id)?.renew(profile, end)
+  }
+
+  /** Puts a piece of preparation in as early as it goes; gives its beginning, if there is one. */
+  prepare(from: number, minutes: number): number | undefined {
+    const at = this.hands.earliest(from, minutes)
+    if (at >= this.end) return undefined
+    this.hands.take(at, at + minutes, 1)
+    return at
+  }
+
+  /** Fills and runs a load as early as it goes once it is prepared; gives its times. */
+  run(load: DayLoad, prepared: number): { fill: number; heat: number; unload: number } | undefined {
+    const { stages } = load
+    let fill = prepared
+    while (fill < this.end) {
+      fill = this.hands.earliest(fill, stages.fill)
+      const filled = fill + stages.fill
+      const heat = this.earliestHeat(load, filled)
+      if (heat >= this.end) return undefined
+      if (heat <= filled + FILLED_WAITS_MIN) return this.take(load, fill, heat)
+      fill = heat - FILLED_WAITS_MIN - stages.fill
+    }
+    return undefined
+  }
+
+  /** When the heat can be turned on at the earliest, with everything after it as it must be. */
+  private earliestHeat(load: DayLoad, from: number): number {
+    const { climb, unload } = load.stages
+    const off = offsets(load)
+    const canner = this.canners.get(load.cannerId)
+    let heat = from
+    while (heat + off.out + unload <= this.end) {
+      const climbing = this.hands.lastFull(heat + off.climb, heat + off.climb + climb)
+      const watching = this.watch?.lastFull(heat, heat + off.cool) ?? -1
+      const out = this.hands.earliest(heat + off.out, unload)
+      const emptied = canner?.lastFull(heat, out + unload) ?? -1
+      const burning = this.burners?.lastFull(heat, out + unload) ?? -1
+      const next = Math.max(
+        climbing - off.climb + 1,
+        watching + 1,
+        emptied + 1,
+        burning + 1,
+        out - off.out - OPENED_WAITS_MIN,
+      )
+      if (next <= heat) return heat
+      heat = next
+    }
+    return this.end
+  }
+
+  private take(load: DayLoad, fill: number, heat: number) {
+    const { stages } = load
+    const off = offsets(load)
+    this.hands.take(fill, fill + stages.fill, 1)
+    this.hands.take(heat + off.climb, heat + off.climb + stages.climb, 1)
+    this.watch?.take(heat, heat + off.cool, 1)
+    const unload = this.hands.earliest(heat + off.out, stages.unload)
+    const out = unload + stages.unload
+    this.hands.take(unload, out, 1)
+    this.canners.get(load.cannerId)?.take(heat, out, 1)
+    this.burners?.take(heat, out, 1)
+    return { fill, heat, unload }
+  }
+}
+
+/**
+ * A good schedule quickly: step by step, each step as early as hands, eyes, canner
+ * and burner allow, also into the gaps that others left. First load after load, in
+ * every order when they are few; then the best order is bettered step by step.
+ * @param bound no schedule finishes before this, minutes from opening; one that does is not bettered.
+ * @returns the time of every node, minutes from opening; undefined when no order goes.
+ */
+export function insertLoads(
+  problem: DayProblem,
+  bound: number,
+): { readonly times: Float64Array; readonly finish: number } | undefined {
+  const { loads, nodes } = problem
+  const start = problem.network.earliest()
+  if (!start) return undefined
+  const end = horizon(problem)
+  const [empty, desk] = [new Desk(problem, end), new Desk(problem, end)]
+  const steps = nodes.map((n) => n.prepare.length + 1)
+  let best: { times: Float64Array; finish: number; order: readonly number[] } | undefined
+  /** @param order loads; each time one is named its next step is put in. */
+  const judge = (order: readonly number[]): boolean => {
+    // An order that ends later than the best is of no use; one that ends with it is.
+    desk.renew(empty, best?.finish ?? end)
+    const times = start.slice()
+    const done = loads.map(() => 0)
+    const ready = loads.map(() => 0)
+    let finish = 0
+    for (const i of order) {
+      const [load, at] = [loads[i] as DayLoad, nodes[i] as LoadNodes]
+      const piece = at.prepare[done[i] ?? 0]
+      done[i] = (done[i] ?? 0) + 1
+      if (piece !== undefined) {
+        const minutes = load.stages.prepare / at.prepare.length
+        const from = desk.prepare(ready[i] ?? 0, minutes)
+        if (from === undefined) return false
+        times[piece] = from
+        ready[i] = from + minutes
+        continue
+      }
+      const run = desk.run(load, ready[i] ?? 0)
+      if (!run) return false
+      times[at.fill] = run.fill
+      times[at.heat] = run.heat
+      times[at.unload] = run.unload
+      finish = Math.max(finish, run.unload + load.stages.unload)
+    }
+    const better = finish < (best?.finish ?? end)
+    if (better) best = { times, finish, order }
+    return true
+  }
+  const whole = (order: readonly number[]): readonly number[] =>
+    order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i))
+  if (loads.length <= ALL_ORDERS) for (const order of everyOrder(loads)) judge(whole(order))
+  else judge(whole(loads.map((_, i) => i)))
+  if (best) climb(best.order, judge, () => (best?.finish ?? 0) <= bound + 1e-6)
+  return best
+}
+
+/** Long enough for all loads one after the other when everybody is there. */
+const horizon = ({ loads, away }: DayProblem): number =>
+  loads.reduce(
+    (m, l) =>
+      m + Object.values(l.stages).reduce((a, b) => a + b, 0) + FILLED_WAITS_MIN + OPENED_WAITS_MIN,
+    1,
+  ) + away.reduce((m, a) => Math.max(m, a.until), 0)
+
+/** All orders of some loads, those with like loads exchanged left out. */
+function* everyOrder(loads: readonly DayLoad[]): Generator<readonly number[]> {
+  const kinds = loads.map((l) => JSON.stringify([l.cannerId, l.stages]))
+  function* from(order: readonly number[]): Generator<readonly number[]> {
+    if (order.length === loads.length) yield order
+    const seen = new Set<string>()
+    for (const [i, kind] of kinds.entries()) {
+      if (order.includes(i) || seen.has(kind)) continue
+      seen.add(kind)
+      yield* from([...order, i])
+    }
+  }
+  yield* from([])
+}
+
+/** Betters an order by taking one step out and putting it elsewhere. */
+function climb(
+  start: readonly number[],
+  judge: (order: readonly number[]) => boolean,
+  done: () => boolean,
+): void {
+  const random = seeded(start.length)
+  let order = start
+  for (let n = 0; n < TRIES && !done(); n++) {
+    const tried = [...order]
+    const [step] = tried.splice(below(random, tried.length), 1)
+    tried.splice(below(random, tried.length + 1), 0, step as number)
+    if (judge(tried)) order = tried
+  }
+}
