@@ -98,6 +98,7 @@ describe('supplies over the season', () => {
     household,
     jars: [jar()],
     loads: [],
+    plan: [],
     today: TODAY,
     supplies: [],
     groups: [
@@ -133,6 +134,45 @@ describe('supplies over the season', () => {
       shortOn: '2026-08-19',
     })
     expect(all.find((b) => b.key.kind === 'lids')).toMatchObject({ onHand: 9, short: 6 })
+  })
+  test('what the season plan cans is needed on its day, what is in no load by its can-by', () => {
+    const lotId = stock.lots[0]!.id
+    const plan = [
+      {
+        id: 'p',
+        onDate: '2026-08-16',
+        cannerId: 'c',
+        pinned: false,
+        version: 1,
+        portions: [
+          {
+            lotId,
+            formId: 'beans-snap',
+            pack: 'hot' as const,
+            jar: 'pint' as const,
+            mouth: 'regular' as const,
+            jars: 9,
+          },
+        ],
+      },
+    ]
+    const all = seasonBalance({ ...stock, plan })
+    // Nine of the fifteen go into pints on Sunday, of which there are none; six stay quarts.
+    expect(all.find((b) => b.id === 'jars pint regular')).toMatchObject({
+      needed: 9,
+      short: 9,
+      shortOn: '2026-08-16',
+    })
+    expect(all.find((b) => b.id === 'jars quart regular')).toMatchObject({ needed: 6, short: 0 })
+    expect(all.find((b) => b.key.kind === 'lids')).toMatchObject({
+      needed: 15,
+      shortOn: '2026-08-19',
+    })
+    const late = seasonBalance({
+      ...stock,
+      plan: plan.map((l) => ({ ...l, onDate: '2026-08-01' })),
+    })
+    expect(late.find((b) => b.id === 'jars pint regular')?.shortOn).toBe(TODAY)
   })
   test('jars in a load that is not checked yet are full; a stopped load gives them back', () => {
     const running = load({ stage: 'cooling', portions: [{ ...load().portions[0]!, filled: 7 }] })

@@ -5,6 +5,7 @@ import type {
   LidLot,
   LoadWithEvents,
   Lot,
+  SeasonLoad,
   Supply,
 } from '@kelvit/contract'
 import {
@@ -13,6 +14,8 @@ import {
   fullJars,
   likelyJars,
   quartsOf,
+  type JarSize,
+  type Mouth,
   type PlannedJars,
   type SupplyBalance,
 } from '@kelvit/core'
@@ -25,36 +28,51 @@ interface Stocked {
   readonly jars: readonly Jar[]
   readonly lots: readonly Lot[]
   readonly loads: readonly LoadWithEvents[]
+  /** Loads of the season plan that are still to come. */
+  readonly plan: readonly SeasonLoad[]
   readonly today: string
 }
 
-/** What the lots in the house and on the way will draw, each by its can-by day. */
-function plannedJars({ household, lots, loads, today }: Stocked): readonly PlannedJars[] {
+/** Jars of one form on a day, with what goes into them. */
+function jarsBy(
+  household: Household,
+  by: string,
+  what: { readonly formId: string; readonly jar: JarSize; readonly mouth: Mouth },
+  jars: number,
+): readonly PlannedJars[] {
+  const form = formOf(what.formId)?.form
+  if (!form || jars <= 0) return []
+  const quarts = quartsOf(what.jar)
+  const acid = quarts <= 0.5 ? form.acid?.perPint : form.acid?.perQuart
+  const saltTspPerJar = household.settings.salt ? (form.saltTspPerQuart ?? 0) * quarts : 0
+  const { jar, mouth } = what
+  const citricAcidTspPerJar = acid?.citricAcidTsp ?? 0
+  return [{ by, jar, mouth, jars, saltTspPerJar, citricAcidTspPerJar }]
+}
+
+/** What the lots in the house and on the way will draw: on the season plan's days, the rest by its can-by. */
+function plannedJars({ household, lots, loads, plan, today }: Stocked): readonly PlannedJars[] {
   const portions = loads.flatMap((l) => l.portions)
+  const notBefore = (day: string): string => (day < today ? today : day)
   return lots
     .filter((l) => l.state === 'in-house' || l.state === 'expected')
-    .flatMap((lot): PlannedJars[] => {
-      const form = formOf(lot.formId)?.form
-      if (!form) return []
-      const likely = likelyJars({ lots, loads, today }, lot)
+    .flatMap((lot): readonly PlannedJars[] => {
       const filled = portions
         .filter((p) => p.lotId === lot.id)
         .reduce((n, p) => n + (p.filled ?? 0), 0)
-      const acid = quartsOf(lot.jar) <= 0.5 ? form.acid?.perPint : form.acid?.perQuart
+      const planned = plan.flatMap((l) =>
+        l.portions.flatMap((p) => (p.lotId === lot.id ? [{ p, on: l.onDate }] : [])),
+      )
+      const mouth = portions.find((p) => p.lotId === lot.id)?.mouth ?? 'regular'
+      const rest =
+        likelyJars({ lots, loads, today }, lot) -
+        filled -
+        planned.reduce((n, { p }) => n + p.jars, 0)
       return [
-        {
-          by: lot.canBy < today ? today : lot.canBy,
-          jar: lot.jar,
-          mouth: portions.find((p) => p.lotId === lot.id)?.mouth ?? 'regular',
-          jars: Math.max(0, likely - filled),
-          saltTspPerJar: household.settings.salt
-            ? (form.saltTspPerQuart ?? 0) * quartsOf(lot.jar)
-            : 0,
-          citricAcidTspPerJar: acid?.citricAcidTsp ?? 0,
-        },
+        ...planned.flatMap(({ p, on }) => jarsBy(household, notBefore(on), p, p.jars)),
+        ...jarsBy(household, notBefore(lot.canBy), { ...lot, mouth }, rest),
       ]
     })
-    .filter((p) => p.jars > 0)
 }
 
 function onHandOf({ groups, lids, supplies, jars, loads }: Stocked): ReadonlyMap<string, number> {

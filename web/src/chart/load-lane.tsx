@@ -6,10 +6,10 @@ import {
   totalMinutes,
   type Attention,
   type JarSize,
-  type TimedStage,
 } from '@kelvit/core'
 import { useId } from 'react'
 import { useTimes } from '../app/words'
+import { STAGE_NAMES } from './stage-names'
 
 interface LoadLaneProps {
   readonly canner: CannerRead
@@ -21,17 +21,6 @@ interface LoadLaneProps {
   readonly start: number
 }
 
-const NAMES: Readonly<Record<TimedStage, string>> = {
-  prepare: 'prepare',
-  fill: 'fill',
-  heat: 'heat',
-  vent: 'vent',
-  climb: 'climb',
-  process: 'process',
-  cool: 'cool',
-  rest: 'rest',
-  unload: 'out',
-}
 const W = 700
 const COLOURS: Readonly<Record<Attention, string>> = {
   hands: 'var(--kettle)',
@@ -70,7 +59,9 @@ export function LoadLane(p: LoadLaneProps) {
         viewBox={`0 0 ${W} 76`}
         className="w-full"
         role="img"
-        aria-label={blocks.map((b) => `${NAMES[b.stage]} ${Math.round(b.minutes)} min`).join(', ')}
+        aria-label={blocks
+          .map((b) => `${STAGE_NAMES[b.stage]} ${Math.round(b.minutes)} min`)
+          .join(', ')}
       >
         <defs>
           <pattern
@@ -106,7 +97,7 @@ export function LoadLane(p: LoadLaneProps) {
                   fontSize={12.5}
                   fill="var(--ink-soft)"
                 >
-                  {NAMES[b.stage]} {Math.round(b.minutes)}
+                  {STAGE_NAMES[b.stage]} {Math.round(b.minutes)}
                 </text>
               )}
             </g>

@@ -89,3 +89,14 @@ const weigh = (p: Omit<PlanCost, 'total'>): number =>
   p.days * WEIGHTS.day +
   p.late * WEIGHTS.late +
   p.over * WEIGHTS.over
+
+/** What one plan costs more than another, part by part. */
+export const costDifference = (then: PlanCost, before: PlanCost): PlanCost => ({
+  lost: then.lost - before.lost,
+  faded: then.faded - before.faded,
+  loads: then.loads - before.loads,
+  days: then.days - before.days,
+  late: then.late - before.late,
+  over: then.over - before.over,
+  total: then.total - before.total,
+})

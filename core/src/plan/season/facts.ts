@@ -19,7 +19,7 @@ export interface Facts {
   /** Minutes from heat on to the last jar out, without the process, by canner. */
   readonly baseRun: Float64Array
   readonly fixed: readonly (readonly LoadTimes[])[]
-  /** Supply lines each lot draws from. */
+  /** Supply lines each lot draws from, of those that can run short. */
   readonly linesOf: readonly (readonly number[])[]
   /** Lots by how long they can wait, then by the day they must be canned, then the larger. */
   readonly urgent: readonly number[]
@@ -27,7 +27,19 @@ export interface Facts {
   readonly fade: readonly Float64Array[]
 }
 
+/** Supply lines that can run short at all: there are fewer pieces on some day than jars that draw on them. */
+function scarceLines(model: SeasonModel): readonly number[] {
+  return model.supplies.flatMap((line, i) => {
+    const most = [...model.lots, ...model.fixed].reduce(
+      (n, l) => n + (draws(line, l.jar, l.mouth) ? l.jars : 0),
+      0,
+    )
+    return Math.min(Infinity, ...line.stock) < most ? [i] : []
+  })
+}
+
 export function factsOf(model: SeasonModel): Facts {
+  const scarce = scarceLines(model)
   const groups = new Map<string, number>()
   const group = (key: string): number => {
     const had = groups.get(key) ?? groups.size
@@ -49,7 +61,10 @@ export function factsOf(model: SeasonModel): Facts {
     baseRun: Float64Array.from(model.canners, (c) => runMinutes(c.stageMinutes, 0)),
     fixed: fixedTimes(model),
     linesOf: model.lots.map((lot) =>
-      model.supplies.flatMap((line, i) => (draws(line, lot.jar, lot.mouth) ? [i] : [])),
+      scarce.filter((i) => {
+        const line = model.supplies[i]
+        return line && draws(line, lot.jar, lot.mouth)
+      }),
     ),
     urgent: model.lots
       .map((l, i) => ({ i, keeps: l.due - l.arrived, due: l.due, jars: l.jars }))

@@ -1,6 +1,7 @@
 export { Board } from './board'
 export { construct, earliestCanBy, firstCome } from './construct'
 export {
+  costDifference,
   costOf,
   dayLengths,
   fixedTimes,

@@ -1,5 +1,5 @@
 import { complaintsOf, type PlanComplaint } from './check'
-import { costOf, type PlanCost } from './cost'
+import { costDifference, costOf, type PlanCost } from './cost'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 
 /** What it would mean to put a load on another day or canner. */
@@ -28,19 +28,9 @@ export function moveLoad(
   const others = plan.loads.filter((l) => l !== load)
   const put: PlanLoad = { ...load, ...to, portions, pinned: true }
   const after = { loads: portions.length > 0 ? [...others, put] : others }
-  const before = costOf(model, plan)
-  const then = costOf(model, after)
   return {
     plan: after,
-    change: {
-      lost: then.lost - before.lost,
-      faded: then.faded - before.faded,
-      loads: then.loads - before.loads,
-      days: then.days - before.days,
-      late: then.late - before.late,
-      over: then.over - before.over,
-      total: then.total - before.total,
-    },
+    change: costDifference(costOf(model, after), costOf(model, plan)),
     complaints: complaintsOf(model, after).filter(
       (c) => c.day === to.day || c.fault === 'too-many-jars' || c.fault === 'no-supplies',
     ),

@@ -11,6 +11,8 @@ export interface Standing {
 
 const LONGEST_STRETCH = 7
 const MOST_LOTS = 5
+/** Loads among which the emptiest is taken. */
+const DRAWN = 6
 
 /** What one step takes apart, and the days it then leaves alone. */
 interface Ruin {
@@ -71,10 +73,15 @@ function kin(board: Board, random: () => number): Ruin {
   }
 }
 
-/** Takes apart a load that wastes room, and some of its neighbours. */
+/** Takes apart a load that wastes room, the worst of a few, and some of its neighbours. */
 function halfEmpty(board: Board, random: () => number): Ruin {
-  const byRoom = loose(board).sort((a, b) => a.jars / a.capacity - b.jars / b.capacity)
-  const worst = byRoom[Math.floor(random() ** 2 * byRoom.length)]
+  let worst: BoardLoad | undefined
+  for (let n = 0; n < DRAWN; n++) {
+    const loads = board.byDay[someDay(board, random)]?.filter((l) => !l.pinned) ?? []
+    const load = loads[below(random, loads.length)]
+    if (load && load.jars / load.capacity < (worst ? worst.jars / worst.capacity : Infinity))
+      worst = load
+  }
   if (!worst) return { loads: [] }
   const near = loose(board, worst.day - 6, worst.day + 6).filter((l) => l !== worst)
   return { loads: [worst, ...shuffled(random, near).slice(0, 1 + below(random, 4))] }

@@ -21,9 +21,18 @@ export class Stocks {
 
   /** Draws pieces on a day; a negative number gives them back. */
   draw(line: number, day: number, pieces: number): void {
-    const used = this.used[line]
-    if (used) for (let d = day; d < used.length; d++) used[d] = (used[d] ?? 0) + pieces
-    this.renew(line)
+    const [used, slack] = [this.used[line], this.slack[line]]
+    const stock = this.model.supplies[line]?.stock
+    if (!used || !slack || !stock) return
+    for (let d = day; d < used.length; d++) {
+      used[d] = (used[d] as number) + pieces
+      slack[d] = (slack[d] as number) - pieces
+    }
+    for (let d = day - 1; d >= 0; d--) {
+      const least = Math.min(slack[d + 1] as number, (stock[d] as number) - (used[d] as number))
+      if (least === slack[d]) break
+      slack[d] = least
+    }
   }
 
   copy(): readonly Float64Array[] {

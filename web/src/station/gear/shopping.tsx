@@ -7,6 +7,7 @@ import {
   useLidLots,
   useLoads,
   useLots,
+  useSeasonLoads,
   useSupplies,
 } from '../../api/queries'
 import { useHousehold, useToday } from '../../app/session'
@@ -43,7 +44,18 @@ export function Shopping() {
   const jars = useJars().data ?? []
   const lots = useLots().data ?? []
   const loads = useLoads().data ?? []
-  const balances = seasonBalance({ household, groups, lids, supplies, jars, lots, loads, today })
+  const plan = (useSeasonLoads().data ?? []).filter((l) => l.onDate >= today)
+  const balances = seasonBalance({
+    household,
+    groups,
+    lids,
+    supplies,
+    jars,
+    lots,
+    loads,
+    plan,
+    today,
+  })
   const short = balances.filter((b) => b.shortOn !== null)
   const [firstShort] = short
   const download = useCallback(() => saveCsv(short), [short])
@@ -54,7 +66,9 @@ export function Shopping() {
       </h2>
       <p className="mb-3 leading-relaxed text-ink-soft">
         {short.length > 0
-          ? 'Counted over the lots in the house and on the way, each by its can-by day.'
+          ? plan.length > 0
+            ? 'Counted over the lots in the house and on the way: on the season plan’s days, and by can-by for what is in no load.'
+            : 'Counted over the lots in the house and on the way, each by its can-by day.'
           : 'Every lot in the house and on the way has its jars, lids and bands.'}
       </p>
       <div className="relative overflow-x-auto">

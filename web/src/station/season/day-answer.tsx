@@ -7,6 +7,7 @@ import {
 } from '@kelvit/core'
 import { plural } from '../../app/words'
 import { AttentionKey, DayLanes, type Lane } from '../../chart/day-lanes'
+import { STAGE_NAMES } from '../../chart/stage-names'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
 import { Skeleton } from '../../ui/states'
@@ -65,18 +66,6 @@ const proofWords = (sheet: DaySheet): string =>
     ? 'no order finishes earlier'
     : `at best ${showMinutes(Math.max(1, Math.round(sheet.finish - sheet.bound)))} could still be saved`
 
-const STAGE_WORDS = {
-  prepare: 'prepare',
-  fill: 'fill',
-  heat: 'heat',
-  vent: 'vent',
-  climb: 'climb',
-  process: 'process',
-  cool: 'cool',
-  rest: 'rest',
-  unload: 'out',
-} as const
-
 function lanesOf(day: Day, sheet: DaySheet): readonly Lane[] {
   const entry = (id: string) => day.entries.find((e) => e.id === id)
   const canners = [...new Set(day.entries.map((e) => e.canner))]
@@ -99,7 +88,7 @@ function lanesOf(day: Day, sheet: DaySheet): readonly Lane[] {
           block(
             t,
             i,
-            t.stage === 'process' ? `process ${Math.round(t.to - t.from)}` : STAGE_WORDS[t.stage],
+            t.stage === 'process' ? `process ${Math.round(t.to - t.from)}` : STAGE_NAMES[t.stage],
           ),
         ),
     })),
@@ -112,7 +101,7 @@ function lanesOf(day: Day, sheet: DaySheet): readonly Lane[] {
           .filter((t) => t.person === p.id)
           .map((t, i) => {
             const e = entry(t.loadId)
-            const words = e && t.stage === 'prepare' ? shortWords(e) : STAGE_WORDS[t.stage]
+            const words = e && t.stage === 'prepare' ? shortWords(e) : STAGE_NAMES[t.stage]
             return block(t, i, words)
           }),
       })),

@@ -1,4 +1,4 @@
-import { costOf, foodOf, shortName, type JarMove, type Proof } from '@kelvit/core'
+import { costDifference, costOf, foodOf, shortName, type JarMove, type Proof } from '@kelvit/core'
 import type { SeasonView } from '../../app/season'
 import { plural } from '../../app/words'
 import { Button } from '../../ui/button'
@@ -69,7 +69,7 @@ interface ProposalProps {
 export function Proposal({ view, best, moves, saving, accept, leave }: ProposalProps) {
   const { model } = view.season
   const now = costOf(model, view.plan)
-  const change = difference(best.cost, now)
+  const change = costDifference(best.cost, now)
   const first = view.plan.loads.length === 0
   const same = moves.length === 0
   return (
@@ -130,16 +130,4 @@ function nameOf(view: SeasonView, lotId: string): string {
   return lot
     ? shortName(foodOf(lot.foodId) ?? { name: lot.foodId }).toLowerCase()
     : 'a lot that is gone'
-}
-
-export function difference(a: Answer['cost'], b: Answer['cost']): Answer['cost'] {
-  return {
-    lost: a.lost - b.lost,
-    faded: a.faded - b.faded,
-    loads: a.loads - b.loads,
-    days: a.days - b.days,
-    late: a.late - b.late,
-    over: a.over - b.over,
-    total: a.total - b.total,
-  }
 }

@@ -1,8 +1,7 @@
-import type { PlanCost, WhatIf } from '@kelvit/core'
+import { costDifference, type PlanCost, type WhatIf } from '@kelvit/core'
 import { X } from 'lucide-react'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import { difference } from './proposal'
 import type { Supposed } from './what-if-page'
 import { askWords, costWords } from './words'
 
@@ -94,7 +93,7 @@ const rimOf = (a: Supposed | undefined, base: Supposed | undefined): 'plain' | '
 }
 
 function sentence(a: Supposed, base: Supposed): string {
-  const words = costWords(difference(a.best.cost, base.best.cost))
+  const words = costWords(costDifference(a.best.cost, base.best.cost))
   return words === 'costs nothing'
     ? 'Makes no difference.'
     : `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
