@@ -8,6 +8,7 @@ import {
   dayLengths,
   firstCome,
   improve,
+  lossOf,
   overruns,
   seeded,
   type PlanLoad,
@@ -101,7 +102,10 @@ describe('the board', () => {
       if (!place) continue
       const before = board.cost()
       board.put(place)
-      expect(board.cost() - before).toBeCloseTo(place.delta - place.jars * 25, 6)
+      expect(board.cost() - before).toBeCloseTo(
+        place.delta - place.jars * lossOf(model, model.lots[place.lot]!),
+        6,
+      )
     }
     expect(board.byDay.flat().length).toBeGreaterThan(3)
   })

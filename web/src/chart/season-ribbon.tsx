@@ -61,6 +61,10 @@ interface RibbonProps {
 
 const KITCHEN = 168
 const LOT_ROW = 19
+/** What a name above its bar adds to its row. */
+const ABOVE = 13
+/** Between the loads of a day. */
+const STACK_GAP = 2
 const NAME_W = 92
 /** A day is never drawn narrower; the ribbon scrolls instead. */
 const DAY_W = 35
@@ -126,7 +130,10 @@ export function SeasonRibbon(p: RibbonProps) {
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-0.5 bg-brass"
-            style={{ left: NAME_W + 2, height: KITCHEN + 46 + p.lots.length * LOT_ROW + 24 }}
+            style={{
+              left: NAME_W + 2,
+              height: KITCHEN + 46 + lotRows(p.lots, p.days.length).height - 6,
+            }}
           />
         </div>
       </div>
@@ -167,8 +174,8 @@ function DayColumn({ day, index, over, y, ...p }: ColumnProps) {
         />
       )}
       <div
-        className="absolute inset-x-[2.5px] flex flex-col-reverse gap-[2px]"
-        style={{ bottom: 42 }}
+        className="absolute inset-x-[2.5px] flex flex-col-reverse"
+        style={{ bottom: 42, gap: STACK_GAP }}
       >
         {here.map((load) => (
           <LoadBlock key={load.id} load={load} height={y(load.minutes)} {...p} />
@@ -225,7 +232,8 @@ function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockPr
       title={load.label}
       onClick={() => onChoose(load.id)}
       style={{
-        height: Math.max(13, height),
+        // Its share of the day with the gap above it, so that a stack is as tall as its day is long.
+        height: Math.max(11, height - STACK_GAP),
         background: stripes,
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
       }}
@@ -263,10 +271,39 @@ export function CannerMark({ canner }: { readonly canner: number }) {
   )
 }
 
-function LotBands({ lots, days, width }: RibbonProps & { readonly width: number }) {
+interface LotRow {
+  readonly lot: RibbonLot
+  readonly mid: number
+  readonly x0: number
+  readonly x1: number
+  /** Where there is room for the name: after the bar, before it, or only above it. */
+  readonly name: 'after' | 'before' | 'above'
+}
+
+const LETTER_W = 6.6
+
+/** Where the bars of the lots are; a name above its bar takes a taller row. */
+function lotRows(
+  lots: readonly RibbonLot[],
+  days: number,
+): { readonly rows: readonly LotRow[]; readonly height: number } {
+  const end = NAME_W + days * DAY_W
   const x = (day: number): number => NAME_W + Math.max(0, day) * DAY_W
-  const end = NAME_W + days.length * DAY_W
-  const height = lots.length * LOT_ROW + 30
+  let top = 21
+  const rows = lots.map((lot): LotRow => {
+    const x0 = x(lot.arrived)
+    const x1 = Math.max(x0 + 20, Math.min(end, x(lot.due + 1)))
+    const wide = lot.name.length * LETTER_W + 10
+    const name = x1 + wide <= end ? 'after' : x0 > NAME_W + wide ? 'before' : 'above'
+    const mid = top + LOT_ROW / 2 + (name === 'above' ? ABOVE : 0)
+    top += LOT_ROW + (name === 'above' ? ABOVE : 0)
+    return { lot, mid, x0, x1, name }
+  })
+  return { rows, height: top + 9 }
+}
+
+function LotBands({ lots, days, width }: RibbonProps & { readonly width: number }) {
+  const { rows, height } = lotRows(lots, days.length)
   return (
     <svg
       width={width}
@@ -281,12 +318,7 @@ function LotBands({ lots, days, width }: RibbonProps & { readonly width: number 
       <text x={36} y={16} fontSize={13} fill="var(--ink-soft)">
         to can-by
       </text>
-      {lots.map((lot, i) => {
-        const mid = 30 + i * LOT_ROW
-        const x0 = x(lot.arrived)
-        const x1 = Math.max(x0 + 20, Math.min(end, x(lot.due + 1)))
-        const before = x1 + lot.name.length * 6.6 + 10 > end && x0 > NAME_W + lot.name.length * 6.6
-        const inside = !before && x1 + lot.name.length * 6.6 + 10 > end
+      {rows.map(({ lot, mid, x0, x1, name }) => {
         const tail = lot.due >= days.length ? 4 : 1.5
         return (
           <g key={lot.id}>
@@ -298,7 +330,7 @@ function LotBands({ lots, days, width }: RibbonProps & { readonly width: number 
             {lot.pips.map((day, k) => (
               <circle
                 key={k}
-                cx={x(day) + DAY_W / 2}
+                cx={NAME_W + (day + 0.5) * DAY_W}
                 cy={mid}
                 r={5}
                 fill={lot.tint}
@@ -307,9 +339,9 @@ function LotBands({ lots, days, width }: RibbonProps & { readonly width: number 
               />
             ))}
             <text
-              x={before ? x0 - 6 : inside ? x0 + 14 : x1 + 6}
-              y={inside ? mid - 5 : mid + 4.5}
-              textAnchor={before ? 'end' : 'start'}
+              x={name === 'before' ? x0 - 6 : name === 'above' ? x0 + 10 : x1 + 6}
+              y={name === 'above' ? mid - 9 : mid + 4.5}
+              textAnchor={name === 'before' ? 'end' : 'start'}
               fontSize={13}
               fill="var(--ink)"
               stroke="var(--crock)"

@@ -104,7 +104,7 @@ export class Board {
   cost(): number {
     let sum = 0
     for (const c of this.costs) sum += c
-    for (const o of this.open) sum += o * WEIGHTS.lost
+    this.open.forEach((o, lot) => (sum += o * this.lossOf(lot)))
     return sum
   }
 
@@ -280,6 +280,11 @@ export class Board {
   /** Cost of one jar of a lot waiting until a day. */
   waitCost(lot: number, day: number): number {
     return this.fadeOf(lot, day) * WEIGHTS.quality
+  }
+
+  /** What losing one jar of a lot weighs. */
+  lossOf(lot: number): number {
+    return this.facts.loss[lot] ?? 0
   }
 
   private fadeOf(lot: number, day: number): number {

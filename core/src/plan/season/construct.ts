@@ -1,5 +1,5 @@
 import { Board, type BoardLoad, type Place } from './board'
-import { WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 
 /** A board with the loads that stay. */
 export function boardWith(model: SeasonModel, kept: readonly PlanLoad[] = []): Board {
@@ -83,11 +83,12 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   const from = board.model.lots[lot]
   const wanted = board.open[lot] ?? 0
   if (!from || wanted <= 0) return undefined
+  const loss = board.lossOf(lot)
   let best: Place | undefined
   let bestScore = 0
   const consider = (place: Place | undefined): void => {
     if (!place) return
-    const score = (place.delta / place.jars) * (how.blur?.() ?? 1) - WEIGHTS.lost
+    const score = (place.delta / place.jars) * (how.blur?.() ?? 1) - loss
     if (score < bestScore) {
       best = place
       bestScore = score
@@ -96,7 +97,7 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   for (let day = Math.max(0, from.arrived); day <= from.due; day++) {
     if (how.shut?.has(day) || (board.model.days[day]?.minutes ?? 0) <= 0) continue
     // Waiting alone costs more by now than the best place found.
-    if (board.waitCost(lot, day) * LEAST_BLUR - WEIGHTS.lost >= bestScore) break
+    if (board.waitCost(lot, day) * LEAST_BLUR - loss >= bestScore) break
     for (const load of board.byDay[day] ?? [])
       if (
         load !== how.not &&

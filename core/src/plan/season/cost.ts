@@ -1,5 +1,5 @@
 import { dayLength, loadTimes, type LoadTimes } from './length'
-import { fade, WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import { fade, lossOf, WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
 
 /** What a plan comes to. */
 export interface PlanCost {
@@ -69,7 +69,13 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
       over += p.jars * (minutes - (lot.processes[load.canner]?.minutes ?? minutes))
     }
   }
-  const lost = model.lots.reduce((n, lot, i) => n + lot.jars - (placed[i] ?? 0), 0)
+  let lost = 0
+  let loss = 0
+  for (const [i, lot] of model.lots.entries()) {
+    const jars = lot.jars - (placed[i] ?? 0)
+    lost += jars
+    loss += jars * lossOf(model, lot)
+  }
   const openDays = new Set(plan.loads.map((l) => l.day))
   // A day that is canned on anyway costs nothing more.
   for (const f of model.fixed) openDays.delete(f.day)
@@ -78,12 +84,11 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
     0,
   )
   const parts = { lost, faded, loads: plan.loads.length, days: openDays.size, late, over }
-  return { ...parts, total: weigh(parts) }
+  return { ...parts, total: loss + weigh(parts) }
 }
 
-/** The weighed sum of a plan's parts. */
-const weigh = (p: Omit<PlanCost, 'total'>): number =>
-  p.lost * WEIGHTS.lost +
+/** The weighed sum of a plan's parts, without the jars lost. */
+const weigh = (p: Omit<PlanCost, 'lost' | 'total'>): number =>
   p.faded * WEIGHTS.quality +
   p.loads * WEIGHTS.load +
   p.days * WEIGHTS.day +

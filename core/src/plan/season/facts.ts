@@ -1,7 +1,7 @@
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { fixedTimes } from './cost'
 import { runMinutes, type LoadTimes } from './length'
-import { draws, fade, type SeasonModel } from './model'
+import { draws, fade, lossOf, type SeasonModel } from './model'
 
 /** What a lot is to a canner: how many fit, how few may run, and with what it may share. */
 export interface Fit {
@@ -23,6 +23,8 @@ export interface Facts {
   readonly linesOf: readonly (readonly number[])[]
   /** Lots by how long they can wait, then by the day they must be canned, then the larger. */
   readonly urgent: readonly number[]
+  /** What losing one jar weighs, by lot. */
+  readonly loss: Float64Array
   /** Lost quality of one jar, by lot and days since it came. */
   readonly fade: readonly Float64Array[]
 }
@@ -70,6 +72,7 @@ export function factsOf(model: SeasonModel): Facts {
       .map((l, i) => ({ i, keeps: l.due - l.arrived, due: l.due, jars: l.jars }))
       .sort((a, b) => a.keeps - b.keeps || a.due - b.due || b.jars - a.jars || a.i - b.i)
       .map((x) => x.i),
+    loss: Float64Array.from(model.lots, (l) => lossOf(model, l)),
     fade: model.lots.map((lot) => {
       const first = Math.max(0, lot.arrived)
       const span = Math.max(0, Math.min(model.days.length - 1, lot.due) - first + 1)

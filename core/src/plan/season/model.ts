@@ -128,3 +128,16 @@ export function fade(lot: Pick<SeasonLot, 'arrived' | 'due'>, day: number): numb
 /** Whether a supply line is drawn from by jars of a size and mouth. */
 export const draws = (line: SupplyLine, jar: JarSize, mouth: Mouth): boolean =>
   line.mouth === mouth && (line.jar === null || line.jar === jar)
+
+/** What a jar lost at once weighs more than one lost at the season's end. */
+const SOONER_LOST = 3
+
+/**
+ * What losing one jar of a lot weighs. A little more the sooner it is lost: what
+ * would be lost late may yet be helped, by lids that are bought or a day that comes free.
+ */
+export function lossOf(model: SeasonModel, lot: SeasonLot): number {
+  const last = Math.max(1, model.days.length - 1)
+  const share = Math.min(1, Math.max(0, lot.due / last))
+  return WEIGHTS.lost + SOONER_LOST * (1 - share)
+}

@@ -122,7 +122,9 @@ function cannerCells(
       .map(({ i, fit }) => {
         const wait = facts.fade[i]?.[day - Math.max(0, model.lots[i]?.arrived ?? 0)] ?? 0
         const cost =
-          wait * WEIGHTS.quality + (kind.minutes - fit.minutes) * WEIGHTS.over - WEIGHTS.lost
+          wait * WEIGHTS.quality +
+          (kind.minutes - fit.minutes) * WEIGHTS.over -
+          (facts.loss[i] ?? 0)
         const jars = window.jars[i] ?? 0
         const column = build.column(cost, jars)
         // A single load holds no more of a lot than fits: keeps the relaxation tight.
