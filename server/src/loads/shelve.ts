@@ -81,7 +81,8 @@ function checkCounts(portions: readonly PortionRow[], seals: readonly SealCount[
     throw unprocessable('no-portion', 'One of the counts is for jars that are not in this load.')
 }
 
-async function checkShelf(tx: Tx, shelfId: string): Promise<void> {
+/** A foreign key does not see whose shelf it is. */
+export async function checkShelf(tx: Tx, shelfId: string): Promise<void> {
   const [shelf] = await tx.select({ id: shelves.id }).from(shelves).where(eq(shelves.id, shelfId))
   if (!shelf) throw unprocessable('no-shelf', 'There is no such shelf.')
 }

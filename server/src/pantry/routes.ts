@@ -10,7 +10,15 @@ import { actorOf } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
 import { readBody, readId } from '../http/validate'
+import { checkShelf } from '../loads/shelve'
 import { updateRow } from '../resource/store'
+
+interface JarPatch {
+  readonly version: number
+  readonly shelfId?: string | null
+  readonly useSoon?: boolean
+  readonly note?: string
+}
 
 const allJars = async (tx: Tx): Promise<Jar[]> =>
   (await tx.select().from(jars).orderBy(asc(jars.bestBy), asc(jars.id))).map(toWire)
@@ -22,10 +30,11 @@ export function pantryRoutes(router: Router, deps: Deps): void {
   })
   router.patch(`${paths.jars}/:id`, async (ctx) => {
     const actor = actorOf(ctx, 'helper')
-    const { version, ...values } = readBody<{ version: number }>(ctx, patchJarSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
-      toWire(await updateRow(tx, jars, readId(ctx), version, values)),
-    )
+    const { version, ...values } = readBody<JarPatch>(ctx, patchJarSchema)
+    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) => {
+      if (values.shelfId) await checkShelf(tx, values.shelfId)
+      return toWire(await updateRow(tx, jars, readId(ctx), version, values))
+    })
   })
   router.put(`${paths.jars}/:id/fate`, async (ctx) => {
     const actor = actorOf(ctx, 'helper')
