@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test, vi } from 'vitest'
 import {
-  ATTENTION,
   cannerClasses,
   clockOf,
   dayLoadOf,
@@ -15,6 +14,7 @@ import {
   type KitchenCalendar,
 } from '../src'
 import { bruteFinish } from './kit/brute-day'
+import { wrongsOfDay as wrongs } from './kit/check-day'
 
 vi.setConfig({ testTimeout: 30_000 })
 
@@ -29,11 +29,11 @@ const kitchen = (n: number, more: Partial<DayKitchen> = {}): DayKitchen => ({
   ...more,
 })
 
-/** Loads made up from a seed, on two canners in turn. */
-function someLoads(seed: number, count: number, most = 100): DayLoad[] {
+/** Loads made up from a seed, on the canners in turn. */
+function someLoads(seed: number, count: number, most = 100, canners = 2): DayLoad[] {
   const random = seeded(seed)
   return Array.from({ length: count }, (_, i) => {
-    const canner = cannerClasses[i % 2]!
+    const canner = cannerClasses[i % canners]!
     const jars = 2 + Math.floor(random() * 6)
     return dayLoadOf({
       id: `load-${i}`,
@@ -52,49 +52,6 @@ const sheetOf = (loads: readonly DayLoad[], k: DayKitchen): DaySheet => {
   const sheet = daySheet(loads, k)
   if (sheet.outcome !== 'sheet') throw new Error(sheet.sentence)
   return sheet
-}
-
-/** Looks at a sheet with its tasks alone: every rule of a canning day said again. */
-function wrongs(sheet: DaySheet, loads: readonly DayLoad[], k: DayKitchen): string[] {
-  const found: string[] = []
-  const of = (id: string, stage: string) =>
-    sheet.tasks.filter((t) => t.loadId === id && t.stage === stage).sort((a, b) => a.from - b.from)
-  const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6
-  for (const load of loads) {
-    const chain = ['heat', 'vent', 'climb', 'process', 'cool', 'rest'].map(
-      (s) => of(load.id, s)[0]!,
-    )
-    for (const [i, t] of chain.entries()) {
-      if (!near(t.to - t.from, load.stages[t.stage])) found.push(`${t.stage} is cut short`)
-      if (i > 0 && !near(chain[i - 1]!.to, t.from)) found.push(`a gap before ${t.stage}`)
-    }
-    const [fill, unload] = [of(load.id, 'fill')[0]!, of(load.id, 'unload')[0]!]
-    const prepare = of(load.id, 'prepare')
-    if (prepare.some((p) => p.to > fill.from + 1e-6)) found.push('filled before prepared')
-    const gap = chain[0]!.from - fill.to
-    if (gap < -1e-6 || gap > 15 + 1e-6) found.push(`filled jars wait ${gap}`)
-    if (unload.from < chain[5]!.to - 1e-6) found.push('opened early')
-    if (unload.to > k.closes + 1e-6) found.push('past closing')
-  }
-  for (const t of sheet.tasks)
-    if (['hands', 'eyes'].includes(ATTENTION[t.stage])) {
-      const p = k.people.find((x) => x.id === t.person)
-      if (!p) found.push(`nobody does ${t.stage}`)
-      else if (t.from < p.from - 1e-6 || t.to > p.until + 1e-6) found.push(`${p.name} is not there`)
-      if (
-        sheet.tasks.some(
-          (o) => o !== t && o.person === t.person && o.from < t.to - 1e-6 && t.from < o.to - 1e-6,
-        )
-      )
-        found.push('two things at once')
-    }
-  for (const a of loads)
-    for (const b of loads)
-      if (a !== b && a.cannerId === b.cannerId) {
-        const [x, y] = [of(a.id, 'heat')[0]!.from, of(b.id, 'heat')[0]!.from]
-        if (x <= y && of(a.id, 'unload')[0]!.to > y + 1e-6) found.push('two loads in one canner')
-      }
-  return found
 }
 
 describe('a day sheet', () => {
@@ -174,6 +131,64 @@ describe('a day sheet', () => {
     const out = (id: string) => one.tasks.find((t) => t.loadId === id && t.stage === 'unload')!
     const [first, second] = [heat('load-0'), heat('load-1')].sort((a, b) => a.from - b.from)
     expect(out(first!.loadId).to).toBeLessThanOrEqual(second!.from + 1e-6)
+  })
+  test('whatever the kitchen: a sheet keeps every rule, quick or not, and the longer look is no later', () => {
+    const hours = fc.record({
+      from: fc.integer({ min: 0, max: 180 }),
+      until: fc.integer({ min: 300, max: 960 }),
+    })
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 10_000 }),
+        fc.integer({ min: 1, max: 7 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.array(hours, { minLength: 1, maxLength: 3 }),
+        (seed, count, canners, burners, there) => {
+          const loads = someLoads(seed, count, 100, canners)
+          const k = kitchen(0, {
+            burners,
+            people: there.map((h, i) => ({
+              id: `p${i}`,
+              name: `Person ${i}`,
+              from: OPENS + h.from,
+              until: OPENS + h.until,
+            })),
+          })
+          const [quick, full] = [daySheet(loads, k, 0), daySheet(loads, k)]
+          for (const sheet of [quick, full]) {
+            if (sheet.outcome !== 'sheet') continue
+            expect(wrongs(sheet, loads, k)).toEqual([])
+            expect(sheet.bound).toBeLessThanOrEqual(sheet.finish + 1e-6)
+          }
+          if (quick.outcome !== 'sheet') return
+          expect(full.outcome).toBe('sheet')
+          if (full.outcome === 'sheet') expect(full.finish).toBeLessThanOrEqual(quick.finish + 1e-6)
+        },
+      ),
+      { numRuns: 60, seed: 20260814 },
+    )
+  })
+  test('a load or a burner more or less: never better for less', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 500 }), (seed) => {
+        const loads = someLoads(seed, 3, 45)
+        const all = sheetOf(loads, kitchen(2))
+        const fewer = sheetOf(loads.slice(1), kitchen(2))
+        const one = sheetOf(loads, kitchen(2, { burners: 1 }))
+        if (!all.optimal || !fewer.optimal || !one.optimal) return
+        expect(fewer.finish).toBeLessThanOrEqual(all.finish + 1e-6)
+        expect(all.finish).toBeLessThanOrEqual(one.finish + 1e-6)
+      }),
+      { numRuns: 15 },
+    )
+  })
+  test('the same loads in another order make the same finish', () => {
+    for (const seed of [3, 4, 5]) {
+      const loads = someLoads(seed, 4)
+      const finish = sheetOf(loads, kitchen(2)).finish
+      expect(sheetOf([...loads].reverse(), kitchen(2)).finish).toBe(finish)
+    }
   })
   test('nobody more is asked than is needed', () => {
     expect(sheetOf(someLoads(1, 1), kitchen(4)).people).toBe(1)

@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
   canBy,
@@ -12,6 +12,7 @@ import {
   poundsPerQuart,
   predictiveSd,
   publishedYield,
+  seeded,
 } from '@kelvit/core'
 
 const beans = formOf('beans-snap')!.form
@@ -82,4 +83,77 @@ test('can-by is arrival plus the days it keeps; under a day is the same day', ()
   expect(canBy(f, '2026-08-14', 'room')).toBe('2026-08-15')
   expect(canBy(f, '2026-08-14', 'cool')).toBe('2026-08-19')
   expect(canBy(foodOf('corn')!, '2026-08-14', 'room')).toBe('2026-08-14')
+})
+
+describe('learning, against other arithmetic', () => {
+  /** Mean and sd of the posterior by adding it up on a fine grid. */
+  function onAGrid(
+    prior: { mean: number; sd: number },
+    lots: readonly { x: number; weight: number }[],
+  ): { mean: number; sd: number } {
+    let [sum, first, second] = [0, 0, 0]
+    for (let x = prior.mean - 1.5; x <= prior.mean + 1.5; x += 0.0005) {
+      const log = lots.reduce(
+        (l, lot) => l - (lot.weight * (x - lot.x) ** 2) / (2 * 0.1 ** 2),
+        -((x - prior.mean) ** 2) / (2 * prior.sd ** 2),
+      )
+      const p = Math.exp(log)
+      sum += p
+      first += p * x
+      second += p * x * x
+    }
+    const mean = first / sum
+    return { mean, sd: Math.sqrt(second / sum - mean * mean) }
+  }
+  test('prior and lots together are what adding up the posterior gives', () => {
+    const lot = fc.record({
+      lb: fc.double({ min: 10, max: 60, noNaN: true }),
+      perQuart: fc.double({ min: 1.5, max: 2.6, noNaN: true }),
+      yearsOld: fc.integer({ min: 0, max: 6 }),
+    })
+    fc.assert(
+      fc.property(fc.array(lot, { maxLength: 5 }), (lots) => {
+        const prior = publishedYield(beans)
+        const learned = learnYield(
+          prior,
+          lots.map((l) => ({ lb: l.lb, quarts: l.lb / l.perQuart, yearsOld: l.yearsOld })),
+        )
+        const summed = onAGrid(
+          prior,
+          lots.map((l) => ({ x: Math.log(l.perQuart), weight: 0.8 ** l.yearsOld })),
+        )
+        expect(learned.mean).toBeCloseTo(summed.mean, 3)
+        expect(learned.sd).toBeCloseTo(summed.sd, 3)
+      }),
+      { numRuns: 20 },
+    )
+  })
+  test('about eight in ten lots to come are within the interval', () => {
+    const random = seeded(7)
+    const normal = (): number =>
+      Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+    const belief = learnYield(publishedYield(beans), [
+      { lb: 18, quarts: 9, yearsOld: 0 },
+      { lb: 22, quarts: 12, yearsOld: 1 },
+    ])
+    const { exact } = estimateJars(pounds(60), belief, 'quart')
+    let inside = 0
+    for (let i = 0; i < 4000; i++) {
+      const perQuart = Math.exp(belief.mean + belief.sd * normal() + 0.1 * normal())
+      const jars = 60 / perQuart
+      if (jars >= exact.low && jars <= exact.high) inside++
+    }
+    expect(inside / 4000).toBeGreaterThan(0.77)
+    expect(inside / 4000).toBeLessThan(0.83)
+  })
+  test('every lot makes the interval narrower, and many lots bring it to how lots differ', () => {
+    const lots = Array.from({ length: 200 }, () => ({ lb: 20, quarts: 10, yearsOld: 0 }))
+    let last = Infinity
+    for (const n of [0, 1, 2, 5, 200]) {
+      const sd = predictiveSd(learnYield(publishedYield(beans), lots.slice(0, n)))
+      expect(sd).toBeLessThan(last)
+      last = sd
+    }
+    expect(last).toBeCloseTo(0.1, 2)
+  })
 })

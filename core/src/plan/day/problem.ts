@@ -1,6 +1,7 @@
 import { Network, type Link } from './network'
 import {
   FILLED_WAITS_MIN,
+  LONG_DAY_MIN,
   OPENED_WAITS_MIN,
   PIECE_MIN,
   WATCHED_AT_ONCE,
@@ -171,18 +172,19 @@ function handsOf(load: DayLoad, at: LoadNodes): HandSpan[] {
   ].filter((s) => s.minutes > 0)
 }
 
-/** When somebody who helps that day is not there, as far as the day can reach. */
+/** When somebody who helps that day is not there: whoever has gone does not come back, however long it gets. */
 function absencesOf(loads: readonly DayLoad[], kitchen: DayKitchen) {
-  const longest = loads.reduce(
-    (m, l) => m + offsets(l).out + l.stages.unload + l.stages.prepare + l.stages.fill + 30,
+  const loadsTake = loads.reduce(
+    (m, l) => m + offsets(l).out + l.stages.unload + l.stages.prepare + l.stages.fill,
     0,
   )
+  const never = Math.max(LONG_DAY_MIN, kitchen.closes - kitchen.opens) + loadsTake
   return kitchen.people.flatMap((p) => {
     const from = Math.max(0, p.from - kitchen.opens)
     const until = p.until - kitchen.opens
     return [
       ...(from > 0 ? [{ from: 0, until: from }] : []),
-      ...(until < longest ? [{ from: Math.max(0, until), until: longest + 1 }] : []),
+      ...(until < never ? [{ from: Math.max(0, until), until: never }] : []),
     ]
   })
 }

@@ -2,14 +2,15 @@ import { daysBetween } from '../../pantry/dates'
 import { showMinutes } from '../../quantity/format'
 import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
 import { earliestFinish, type Found } from './search'
-import type {
-  DayChange,
-  DayDoesNotFit,
-  DayKitchen,
-  DayLoad,
-  DayPerson,
-  DaySheet,
-  DayTask,
+import {
+  LONG_DAY_MIN,
+  type DayChange,
+  type DayDoesNotFit,
+  type DayKitchen,
+  type DayLoad,
+  type DayPerson,
+  type DaySheet,
+  type DayTask,
 } from './types'
 
 /** Branchings for a whole sheet; small days need a few hundred, large ones are good without. */
@@ -20,7 +21,6 @@ const SMALL_DAY = 6
 const STEPS_PER_CHANGE = 300
 /** Loads that are tried to be left out when a day does not fit. */
 const MOST_LEFT_OUT = 3
-const LONG_DAY_MIN = 24 * 60
 
 /**
  * Places every stage of every load of a day: finishes as early as can be, then

@@ -68,3 +68,5 @@ export const OPENED_WAITS_MIN = 45
 export const WATCHED_AT_ONCE = 2
 /** Preparation is done in pieces of at most this long, with a look at the canners between, minutes. */
 export const PIECE_MIN = 45
+/** How long a day is thought to last at most when it is asked how much longer it would take, minutes. */
+export const LONG_DAY_MIN = 24 * 60
