@@ -10,6 +10,7 @@ import {
 import { Pin } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { cx } from '../ui/cx'
+import { DAY_W, LotBands, lotRows, NAME_W, type RibbonLot } from './lot-bands'
 
 export interface RibbonDay {
   readonly date: string
@@ -34,17 +35,6 @@ export interface RibbonLoad {
   readonly fixed: boolean
 }
 
-export interface RibbonLot {
-  readonly id: string
-  readonly name: string
-  readonly arrived: number
-  readonly due: number
-  readonly tint: string
-  readonly expected: boolean
-  readonly lost: number
-  readonly pips: readonly number[]
-}
-
 interface RibbonProps {
   readonly days: readonly RibbonDay[]
   readonly loads: readonly RibbonLoad[]
@@ -60,14 +50,8 @@ interface RibbonProps {
 }
 
 const KITCHEN = 168
-const LOT_ROW = 19
-/** What a name above its bar adds to its row. */
-const ABOVE = 13
 /** Between the loads of a day. */
 const STACK_GAP = 2
-const NAME_W = 92
-/** A day is never drawn narrower; the ribbon scrolls instead. */
-const DAY_W = 35
 
 /** Days across: above, the kitchen's minutes with loads stacked in them; below, each lot from arrival to can-by. */
 export function SeasonRibbon(p: RibbonProps) {
@@ -126,7 +110,7 @@ export function SeasonRibbon(p: RibbonProps) {
               hours and loads
             </span>
           </div>
-          <LotBands {...p} width={width} />
+          <LotBands lots={p.lots} days={p.days.length} width={width} />
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-0.5 bg-brass"
@@ -268,96 +252,5 @@ export function CannerMark({ canner }: { readonly canner: number }) {
           : undefined
       }
     />
-  )
-}
-
-interface LotRow {
-  readonly lot: RibbonLot
-  readonly mid: number
-  readonly x0: number
-  readonly x1: number
-  /** Where there is room for the name: after the bar, before it, or only above it. */
-  readonly name: 'after' | 'before' | 'above'
-}
-
-const LETTER_W = 6.6
-
-/** Where the bars of the lots are; a name above its bar takes a taller row. */
-function lotRows(
-  lots: readonly RibbonLot[],
-  days: number,
-): { readonly rows: readonly LotRow[]; readonly height: number } {
-  const end = NAME_W + days * DAY_W
-  const x = (day: number): number => NAME_W + Math.max(0, day) * DAY_W
-  let top = 21
-  const rows = lots.map((lot): LotRow => {
-    const x0 = x(lot.arrived)
-    const x1 = Math.max(x0 + 20, Math.min(end, x(lot.due + 1)))
-    const wide = lot.name.length * LETTER_W + 10
-    const name = x1 + wide <= end ? 'after' : x0 > NAME_W + wide ? 'before' : 'above'
-    const mid = top + LOT_ROW / 2 + (name === 'above' ? ABOVE : 0)
-    top += LOT_ROW + (name === 'above' ? ABOVE : 0)
-    return { lot, mid, x0, x1, name }
-  })
-  return { rows, height: top + 9 }
-}
-
-function LotBands({ lots, days, width }: RibbonProps & { readonly width: number }) {
-  const { rows, height } = lotRows(lots, days.length)
-  return (
-    <svg
-      width={width}
-      height={height}
-      role="img"
-      aria-label={`${lots.length} lots from arrival to can-by: ${lots.map((l) => l.name).join('; ')}`}
-      className="block"
-    >
-      <text x={0} y={16} fontSize={15} fontWeight={600} className="font-head" fill="var(--ink)">
-        Lots
-      </text>
-      <text x={36} y={16} fontSize={13} fill="var(--ink-soft)">
-        to can-by
-      </text>
-      {rows.map(({ lot, mid, x0, x1, name }) => {
-        const tail = lot.due >= days.length ? 4 : 1.5
-        return (
-          <g key={lot.id}>
-            <path
-              d={`M${x0} ${mid - 5} L${x1} ${mid - tail} V${mid + tail} L${x0} ${mid + 5} Z`}
-              fill={lot.tint}
-              opacity={lot.expected ? 0.4 : 0.62}
-            />
-            {lot.pips.map((day, k) => (
-              <circle
-                key={k}
-                cx={NAME_W + (day + 0.5) * DAY_W}
-                cy={mid}
-                r={5}
-                fill={lot.tint}
-                stroke="var(--crock)"
-                strokeWidth={1.5}
-              />
-            ))}
-            <text
-              x={name === 'before' ? x0 - 6 : name === 'above' ? x0 + 10 : x1 + 6}
-              y={name === 'above' ? mid - 9 : mid + 4.5}
-              textAnchor={name === 'before' ? 'end' : 'start'}
-              fontSize={13}
-              fill="var(--ink)"
-              stroke="var(--crock)"
-              strokeWidth={3}
-              paintOrder="stroke"
-            >
-              {lot.name}
-              {lot.lost > 0 && (
-                <tspan fill="var(--beet)" fontWeight={700}>
-                  {` · ${lot.lost} not placed`}
-                </tspan>
-              )}
-            </text>
-          </g>
-        )
-      })}
-    </svg>
   )
 }

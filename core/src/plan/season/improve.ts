@@ -29,7 +29,7 @@ export interface Progress {
 }
 
 /** Whole-number choices in one window at most: larger ones are cut shorter. */
-const MOST_WHOLE = 22
+const MOST_WHOLE = 16
 /** Search steps between two words of progress. */
 const SLICE = 250
 /** Cost by which the search may step back at its beginning, as a share of the whole. */

@@ -18,7 +18,8 @@ import { portionWords } from '../../app/portion-words'
 import { storedLoad, type SeasonView } from '../../app/season'
 import { tintOf } from '../../app/tints'
 import { showDay } from '../../app/words'
-import type { RibbonDay, RibbonLoad, RibbonLot } from '../../chart/season-ribbon'
+import type { RibbonLot } from '../../chart/lot-bands'
+import type { RibbonDay, RibbonLoad } from '../../chart/season-ribbon'
 
 /** The days as the ribbon names them. */
 export function ribbonDays(model: SeasonModel, shown: number): readonly RibbonDay[] {
