@@ -3,6 +3,7 @@ import {
   addDays,
   cannerClasses,
   construct,
+  drawnFrom,
   gatherRecords,
   MINIMUM_LOAD,
   mouthFor,
@@ -225,9 +226,24 @@ describe('gathering a household’s rows', () => {
   })
   test('a planned load takes its evening in the household’s zone; a finished one does not', () => {
     expect(gatherRecords(rows({ loads: [load('planned', 7, null)] })).loads).toMatchObject([
-      { on: TODAY, jars: 7, prepMin: 84, processMinutes: 25 },
+      { on: TODAY, jars: 7, toFill: 7, prepMin: 84, processMinutes: 25 },
     ])
     expect(gatherRecords(rows({ loads: [load('standing', 7, 7)] })).loads).toEqual([])
+  })
+  test('a load that is filled has its lids and jars already, and nothing left to prepare', () => {
+    const running = rows({
+      loads: [load('processing', 7, 6)],
+      jarGroups: [{ jar: 'quart', mouth: 'regular', owned: 20, broken: 0 }],
+      lidLots: [{ mouth: 'regular', left: 10 }],
+    })
+    const records = gatherRecords(running)
+    expect(records.loads).toMatchObject([{ jars: 6, toFill: 0, prepMin: 0 }])
+    // What was drawn is off the counts; the season must not draw it a second time.
+    expect(records.stock.map((s) => s.onHand)).toEqual([10, 14])
+    const { model } = seasonFrom(records)
+    const empty = { loads: [] }
+    for (const line of model.supplies)
+      expect([...drawnFrom(model, empty, line)].reduce((a, b) => a + b, 0)).toBe(0)
   })
   test('blocked and retired canners are not planned with', () => {
     const blocked = { ...CANNER, retired: false, blocks: ['x'] }

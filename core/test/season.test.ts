@@ -195,6 +195,7 @@ describe('ways to plan', () => {
       jar: 'quart' as const,
       mouth: 'regular' as const,
       jars: 7,
+      toFill: 7,
       prepMin: 84,
       processMinutes: 25,
     }

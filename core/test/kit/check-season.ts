@@ -107,7 +107,7 @@ function tooFew(model: SeasonModel, plan: SeasonPlan): string[] {
         }
       for (const f of model.fixed)
         if (f.day === d && f.mouth === line.mouth && (line.jar === null || line.jar === f.jar))
-          drawn += f.jars
+          drawn += f.toFill
       if (drawn > line.stock[d]! + 1e-6) return [`${line.id} run out on ${model.days[d]!.date}`]
     }
     return []

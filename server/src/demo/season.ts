@@ -100,7 +100,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     lidLots: await tx.select().from(lidLots),
   })
   const { model } = seasonFrom(records)
-  const search = improve(model, [], 1, noSolver, { ...USUAL_EFFORT, stepsPerLot: 20, nodes: 0 })
+  const search = improve(model, [], 1, noSolver, { ...USUAL_EFFORT, stepsPerLot: 50, nodes: 0 })
   let step = search.next()
   while (!step.done) step = search.next()
   const planned = step.value.loads.map((l): Omit<SeasonLoad, 'version'> => ({

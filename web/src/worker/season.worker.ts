@@ -19,7 +19,7 @@ import type { Answer, SeasonAsk, SeasonWord } from './messages'
 const say = (word: SeasonWord): void => self.postMessage(word)
 
 /** For a what-if the search alone tells which is better; it needs no solver. */
-const WHAT_IF_EFFORT = { stepsPerLot: 40, windowDays: 0, nodes: 0 }
+const WHAT_IF_EFFORT = { stepsPerLot: 80, windowDays: 0, nodes: 0 }
 const noSolver: Solver = () => ({ values: null, objective: Infinity, bound: -Infinity })
 
 let solver: Promise<Solver> | undefined

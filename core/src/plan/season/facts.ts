@@ -32,10 +32,11 @@ export interface Facts {
 /** Supply lines that can run short at all: there are fewer pieces on some day than jars that draw on them. */
 function scarceLines(model: SeasonModel): readonly number[] {
   return model.supplies.flatMap((line, i) => {
-    const most = [...model.lots, ...model.fixed].reduce(
-      (n, l) => n + (draws(line, l.jar, l.mouth) ? l.jars : 0),
-      0,
-    )
+    const wanted = [
+      ...model.lots,
+      ...model.fixed.map((f) => ({ jar: f.jar, mouth: f.mouth, jars: f.toFill })),
+    ]
+    const most = wanted.reduce((n, l) => n + (draws(line, l.jar, l.mouth) ? l.jars : 0), 0)
     return Math.min(Infinity, ...line.stock) < most ? [i] : []
   })
 }

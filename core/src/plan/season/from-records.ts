@@ -39,6 +39,8 @@ export interface LoadRecord {
   readonly jar: JarSize
   readonly mouth: Mouth
   readonly jars: number
+  /** Jars that are not filled yet. */
+  readonly toFill: number
   readonly prepMin: number
   readonly processMinutes: number
 }
@@ -141,8 +143,8 @@ function fixedFrom(records: SeasonRecords, load: LoadRecord, days: number): Fixe
   const day = daysBetween(records.today, load.on)
   const canner = records.canners.findIndex((c) => c.id === load.cannerId)
   if (day < 0 || day >= days || canner < 0) return []
-  const { jar, mouth, jars, prepMin, processMinutes } = load
-  return [{ day, canner, jar, mouth, jars, prepMin, processMinutes }]
+  const { jar, mouth, jars, toFill, prepMin, processMinutes } = load
+  return [{ day, canner, jar, mouth, jars, toFill, prepMin, processMinutes }]
 }
 
 /** The mouth a household uses for a size: what it owns, regular when it owns both or neither. */

@@ -128,15 +128,18 @@ export function likelyJars(
 
 function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
   const [first] = load.portions
+  // Filled jars have their lids already and are counted as full.
+  const open = load.portions.filter((p) => p.filled === null)
   return {
     on: dateAt(Date.parse(load.startsAt), rows.zone),
     cannerId: load.cannerId,
     jar: first?.jar ?? 'quart',
     mouth: first?.mouth ?? 'regular',
     jars: load.portions.reduce((n, p) => n + (p.filled ?? p.jars), 0),
-    prepMin: load.portions.reduce((m, p) => {
+    toFill: open.reduce((n, p) => n + p.jars, 0),
+    prepMin: open.reduce((m, p) => {
       const perQuart = formOf(p.formId)?.food.prepMinPerQuart ?? 0
-      return m + (p.filled ?? p.jars) * prepPerJar(p.jar, perQuart)
+      return m + p.jars * prepPerJar(p.jar, perQuart)
     }, 0),
     processMinutes: load.setup.minutes,
   }

@@ -30,7 +30,7 @@ export interface Progress {
 
 /** Whole-number choices in one window at most: larger ones are cut shorter. */
 const MOST_WHOLE = 16
-/** Search steps between two words of progress. */
+/** Search steps between two words of progress at most. */
 const SLICE = 250
 /** Cost by which the search may step back at its beginning, as a share of the whole. */
 const WARMTH = 0.005
@@ -64,10 +64,12 @@ export function* improve(
   const random = seeded(seed)
   const days = new ShorterDays(model, kept)
   const windows = effort.nodes > 0 ? windowsOf(model, effort.windowDays) : []
-  const slices = Math.ceil((effort.stepsPerLot * model.lots.length) / SLICE)
-  const before = Math.ceil(slices * BEFORE)
-  const each = Math.ceil((slices - before) / (ROUNDS + 1))
-  const of = before + each * (ROUNDS + 1) + windows.length
+  const steps = effort.stepsPerLot * model.lots.length
+  const before = Math.ceil((steps * BEFORE) / SLICE)
+  const each = Math.ceil((steps * (1 - BEFORE)) / (ROUNDS + 1) / SLICE)
+  const slices = before + each * (ROUNDS + 1)
+  const slice = Math.ceil(steps / slices)
+  const of = slices + windows.length
   let search = new Search(model, kept, beginning(model, kept, from), random)
   let done = 0
   const word = (): Progress => ({ ...search.best, done: ++done, of })
@@ -78,7 +80,7 @@ export function* improve(
     return over.length > 0
   }
   for (let s = 0; s < before; s++) {
-    search.run(SLICE, WARMTH * (1 - s / slices))
+    search.run(slice, WARMTH * (1 - s / slices))
     yield word()
   }
   for (let round = 0; round <= ROUNDS; round++) {
@@ -88,11 +90,11 @@ export function* improve(
       yield word()
     }
     for (let s = 0; s < each; s++) {
-      search.run(SLICE, WARMTH * (1 - BEFORE) * (1 - round / (ROUNDS + 1)))
+      search.run(slice, WARMTH * (1 - BEFORE) * (1 - round / (ROUNDS + 1)))
       yield word()
     }
   }
-  for (let round = 0; round < LAST_ROUNDS && shorten(); round++) search.run(SLICE, 0)
+  for (let round = 0; round < LAST_ROUNDS && shorten(); round++) search.run(slice, 0)
   const plans = [
     days.strip(search.best.plan),
     ...QUICK_WAYS.map((way) => endingInTime(model, kept, way)),

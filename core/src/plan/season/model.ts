@@ -60,6 +60,8 @@ export interface FixedLoad {
   readonly jar: JarSize
   readonly mouth: Mouth
   readonly jars: number
+  /** Jars that are not filled yet: each still draws a lid and an empty jar. */
+  readonly toFill: number
   readonly prepMin: number
   readonly processMinutes: number
 }

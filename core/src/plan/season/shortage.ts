@@ -13,7 +13,7 @@ export interface Shortage {
 export function drawnFrom(model: SeasonModel, plan: SeasonPlan, line: SupplyLine): Float64Array {
   const drawn = new Float64Array(model.days.length)
   for (const f of model.fixed)
-    if (draws(line, f.jar, f.mouth)) drawn[f.day] = (drawn[f.day] ?? 0) + f.jars
+    if (draws(line, f.jar, f.mouth)) drawn[f.day] = (drawn[f.day] ?? 0) + f.toFill
   for (const load of plan.loads)
     for (const p of load.portions) {
       const lot = model.lots[p.lot]

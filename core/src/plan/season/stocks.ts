@@ -10,7 +10,7 @@ export class Stocks {
     this.slack = model.supplies.map(() => new Float64Array(model.days.length))
     model.supplies.forEach((line, i) => {
       this.renew(i)
-      for (const f of model.fixed) if (draws(line, f.jar, f.mouth)) this.draw(i, f.day, f.jars)
+      for (const f of model.fixed) if (draws(line, f.jar, f.mouth)) this.draw(i, f.day, f.toFill)
     })
   }
 
