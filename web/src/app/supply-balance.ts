@@ -59,15 +59,14 @@ function plannedJars({ household, lots, loads, plan, today }: Stocked): readonly
     .flatMap((lot): readonly PlannedJars[] => {
       const filled = portions
         .filter((p) => p.lotId === lot.id)
-        .reduce((n, p) => n + (p.filled ?? 0), 0)
+        .reduce((q, p) => q + (p.filled ?? 0) * quartsOf(p.jar), 0)
       const planned = plan.flatMap((l) =>
         l.portions.flatMap((p) => (p.lotId === lot.id ? [{ p, on: l.onDate }] : [])),
       )
       const mouth = portions.find((p) => p.lotId === lot.id)?.mouth ?? 'regular'
-      const rest =
-        likelyJars({ lots, loads, today }, lot) -
-        filled -
-        planned.reduce((n, { p }) => n + p.jars, 0)
+      // By volume: a load of the plan may have another size than the lot has by now.
+      const placed = planned.reduce((q, { p }) => q + p.jars * quartsOf(p.jar), filled)
+      const rest = likelyJars({ lots, loads, today }, lot) - Math.round(placed / quartsOf(lot.jar))
       return [
         ...planned.flatMap(({ p, on }) => jarsBy(household, notBefore(on), p, p.jars)),
         ...jarsBy(household, notBefore(lot.canBy), { ...lot, mouth }, rest),

@@ -9,7 +9,7 @@ import { quartsOf } from '../../method/jar-size'
  * hands bind, for every load there is no other pair of hands for, since there is
  * climbing and unloading to do as well; and when there are more canners than
  * burners, so that one waits. Fitted to the sheets of generated seasons, whose
- * estimates are 2 minutes long on average and 11 minutes off.
+ * estimates are a few minutes long on average and 11 minutes off.
  */
 export const LATER_LOAD_MIN = { chain: 2, hands: 18 } as const
 const BURNER_WAIT_MIN = 20
