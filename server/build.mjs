@@ -1,9 +1,10 @@
 import { build } from 'esbuild'
 
-// One file of our own code; packages stay in node_modules.
+// Two files of our own code, the server and the worker beside it; packages stay in node_modules.
 await build({
-  entryPoints: ['src/main.ts'],
-  outfile: 'dist/main.js',
+  entryPoints: ['src/main.ts', 'src/heavy/worker.ts'],
+  outdir: 'dist',
+  entryNames: '[name]',
   bundle: true,
   platform: 'node',
   target: 'node20',

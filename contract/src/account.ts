@@ -41,7 +41,8 @@ export interface Household {
 export interface Member {
   readonly id: string
   readonly name: string
-  readonly signInName: string
+  /** Null for those it is none of the business of: keepers see all, others their own. */
+  readonly signInName: string | null
   readonly role: Role
   readonly version: number
 }
@@ -67,6 +68,14 @@ export interface ClockReading {
 export interface Invitation {
   readonly householdName: string
   readonly role: Role
+}
+
+/** An invitation that can still be used; its link is told once, to whoever made it. */
+export interface InvitationRow {
+  readonly id: string
+  readonly role: Role
+  readonly madeBy: string
+  readonly expiresAt: string
 }
 
 export interface NewHousehold {

@@ -3,6 +3,9 @@ import type { JarEstimate } from '@kelvit/core'
 /** Answer of `GET /api/method`: the process with its source, or the refusal. */
 export type { ProcessAnswer as MethodAnswer } from '@kelvit/core'
 
+/** Answer of `GET /api/mixed-jar`: the process, the refusal, or the question that decides. */
+export type { MixedJarAnswer } from '@kelvit/core'
+
 /** Answer of `GET /api/estimate`. */
 export interface EstimateAnswer {
   readonly understood: string

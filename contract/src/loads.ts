@@ -6,6 +6,7 @@ import type {
   Mouth,
   Pack,
   Process,
+  SealOutcome,
 } from '@kelvit/core'
 
 /** Jars of one lot in a load. */
@@ -30,6 +31,8 @@ export interface Load {
   readonly cannerId: string
   readonly startsAt: string
   readonly setup: LoadSetup
+  /** What it was planned at, where it was started at other figures; else null. */
+  readonly plannedSetup: LoadSetup | null
   /** The tested process of each portion, frozen when the load was planned. */
   readonly processes: readonly Process[]
   readonly portions: readonly LoadPortion[]
@@ -53,13 +56,17 @@ export interface LoadWithEvents extends Load {
   readonly events: readonly LoadEventRow[]
 }
 
-export type SealOutcome = 'sealed' | 'sealed-low-liquid' | 'unsealed' | 'broken'
-export const SEAL_OUTCOMES: readonly SealOutcome[] = [
-  'sealed',
-  'sealed-low-liquid',
-  'unsealed',
-  'broken',
-]
+export type { SealOutcome } from '@kelvit/core'
+
+/** Every outcome of a seal check, held complete by its type. */
+const outcomes: Readonly<Record<SealOutcome, true>> = {
+  sealed: true,
+  'sealed-low-liquid': true,
+  'sealed-half-liquid': true,
+  unsealed: true,
+  broken: true,
+}
+export const SEAL_OUTCOMES = Object.keys(outcomes) as readonly SealOutcome[]
 
 /** How many jars of a portion came out how. */
 export interface SealCount {

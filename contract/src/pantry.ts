@@ -1,7 +1,18 @@
-import type { JarSize, Mouth } from '@kelvit/core'
-import type { SealOutcome } from './loads'
+import type { JarSize, JarState, Mouth, SealOutcome } from '@kelvit/core'
 
-export type JarState = 'on-shelf' | 'unsealed' | 'eaten' | 'given' | 'discarded'
+export type { JarState } from '@kelvit/core'
+
+/** Every state of a jar, held complete by its type. */
+const states: Readonly<Record<JarState, true>> = {
+  'on-shelf': true,
+  'set-aside': true,
+  refrigerated: true,
+  frozen: true,
+  eaten: true,
+  given: true,
+  discarded: true,
+}
+export const JAR_STATES = Object.keys(states) as readonly JarState[]
 
 export interface Jar {
   readonly id: string
@@ -24,6 +35,8 @@ export interface Jar {
   readonly cause: string | null
   readonly costEach: number | null
   readonly stateAt: string
+  /** When it came out of the canner; null where nobody knows. */
+  readonly outAt: string | null
   readonly note: string
   readonly version: number
 }

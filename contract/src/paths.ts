@@ -11,6 +11,7 @@ export const paths = {
   invitations: '/api/invitations',
   method: '/api/method',
   estimate: '/api/estimate',
+  mixedJar: '/api/mixed-jar',
   canners: '/api/canners',
   gaugeTests: '/api/gauge-tests',
   containers: '/api/containers',

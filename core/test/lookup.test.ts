@@ -2,7 +2,6 @@ import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import {
-  checkSoup,
   feet,
   findFood,
   foods,
@@ -290,54 +289,6 @@ describe('mixed loads', () => {
         expect(mixedLoad([...all].reverse())).toMatchObject({ psi: got.psi, minutes: got.minutes })
       }),
     )
-  })
-})
-
-describe('soups', () => {
-  const names = (...n: string[]) => n.map((name) => ({ name }))
-  test('tested solids to half the jar take the soup row', () => {
-    expect(checkSoup(names('carrots', 'snap beans', 'broth', 'salt'), 0.5, 'quart')).toMatchObject({
-      allowed: true,
-      minutes: 75,
-    })
-    expect(checkSoup(names('carrots', 'beef'), 0.4, 'pint')).toMatchObject({
-      allowed: true,
-      minutes: 60,
-    })
-    expect(checkSoup(names('carrots', 'clams'), 0.4, 'pint')).toMatchObject({
-      allowed: true,
-      minutes: 100,
-    })
-  })
-  test.each([
-    'cream',
-    'milk',
-    'flour',
-    'barley',
-    'egg noodles',
-    'rice',
-    'cabbage',
-    'zucchini',
-    'mashed potato',
-    'puréed pumpkin',
-    'onions',
-    'sourdough bread',
-    'cream-style corn',
-  ])('%s is out, with a reason', (name) => {
-    const got = checkSoup(names('carrots', name), 0.3, 'pint')
-    expect(got.allowed).toBe(false)
-    expect(got.minutes).toBeUndefined()
-    expect(got.ingredients[1]?.reason).toMatch(/\w{4}/)
-  })
-  test('dried beans only when rehydrated; butter beans are not butter', () => {
-    expect(checkSoup(names('dry beans'), 0.3, 'pint').allowed).toBe(false)
-    expect(checkSoup([{ name: 'dry beans', rehydrated: true }], 0.3, 'pint').allowed).toBe(true)
-    expect(checkSoup(names('butter beans'), 0.3, 'pint').allowed).toBe(true)
-  })
-  test('too many solids, or nothing at all, is refused', () => {
-    expect(checkSoup(names('carrots'), 0.6, 'pint').allowed).toBe(false)
-    expect(checkSoup(names('carrots'), NaN, 'pint').allowed).toBe(false)
-    expect(checkSoup([], 0.3, 'pint').allowed).toBe(false)
   })
 })
 

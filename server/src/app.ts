@@ -8,9 +8,16 @@ import helmet from 'koa-helmet'
 import { accountRoutes, identify } from './account/routes'
 import { answerRoutes } from './answers/routes'
 import type { Deps } from './http/deps'
-import { handleErrors } from './http/errors'
-import { refuseForeignOrigins } from './http/guard'
-import { actorOf } from './http/actor'
+import { forLog, handleErrors } from './http/errors'
+import {
+  refuseDeepBodies,
+  refuseForeignOrigins,
+  refuseOtherNames,
+  refuseStrangeAddresses,
+} from './http/guard'
+import { readProxies } from './http/proxy'
+import { limitDemo } from './account/limits'
+import { isOperator } from './account/operator'
 import { ProblemError } from './http/problem'
 import { staticFiles } from './http/static'
 import { readBody } from './http/validate'
@@ -45,7 +52,7 @@ const CONTENT_SECURITY = {
 
 /** Assembles the server: guards, stations, the built web application. */
 export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
-  const app = new Koa({ proxy: false })
+  const app = new Koa({ proxy: deps.doors.trustedProxies.length > 0 })
   app.silent = true
   app.on('error', (err: NodeJS.ErrnoException) => {
     if (
@@ -53,7 +60,7 @@ export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
       err.code !== 'ECONNRESET' &&
       err.code !== 'ERR_STREAM_PREMATURE_CLOSE'
     )
-      deps.log.error({ err }, 'response failed')
+      deps.log.error({ err: forLog(err) }, 'response failed')
   })
   app.use(handleErrors(deps.log))
   app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY, strictTransportSecurity: false }))
@@ -64,14 +71,24 @@ export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
       br: false,
     }),
   )
+  app.use(refuseStrangeAddresses)
+  app.use(readProxies(deps.doors.trustedProxies))
+  app.use(refuseOtherNames(deps.doors.hosts))
   app.use(refuseForeignOrigins)
   app.use(refuseOtherTypes)
   app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '256kb', onError: unreadable }))
+  app.use(refuseDeepBodies)
   app.use(async (ctx, next) => {
     if (ctx.path.startsWith('/api/')) ctx.set('cache-control', 'no-store')
     await next()
   })
+  if (deps.clock.frozen)
+    app.use(async (ctx, next) => {
+      if (ctx.path.startsWith('/api/')) await deps.clock.refresh()
+      await next()
+    })
   app.use(identify(deps))
+  app.use(limitDemo(deps.db.pool))
   const router = new Router()
   ownRoutes(router, deps)
   accountRoutes(router, deps)
@@ -126,16 +143,21 @@ function ownRoutes(router: Router, deps: Deps): void {
   router.get(paths.clock, (ctx) => {
     ctx.body = reading()
   })
-  router.post(paths.clock, (ctx) => {
-    actorOf(ctx, 'keeper')
+  router.post(paths.clock, async (ctx) => {
+    // Everybody here goes by it, so only whoever runs this Kelvit may move it.
+    if (!isOperator(ctx, deps))
+      throw new ProblemError(
+        403,
+        'operator',
+        'Only whoever runs this Kelvit moves its clock, with the operator’s token.',
+      )
     if (!deps.clock.frozen)
       throw new ProblemError(
         409,
         'real-clock',
         'This Kelvit goes by the real clock, which nobody can set.',
       )
-    deps.clock.set(readBody<{ now: number }>(ctx, setClockSchema).now)
-    deps.live.tellAll({ resource: 'clock', id: String(deps.clock.now()) })
+    await deps.clock.set(readBody<{ now: number }>(ctx, setClockSchema).now)
     ctx.body = reading()
   })
 }

@@ -1,64 +1,117 @@
 import { Temporal } from 'temporal-polyfill'
 import pino from 'pino'
+import { writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
-import { frozenClock, realClock, type Clock } from './clock'
+import { realClock, sharedFrozenClock, type Clock } from './clock'
 import { migrateDatabase } from './db/migrate'
-import { assertConfined, openDatabase } from './db/pool'
-import { DEMO_ZONE, seedDemo } from './demo/seed'
+import { assertConfined, openDatabase, type Database } from './db/pool'
+import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
+import { forLog } from './http/errors'
 import { openLive } from './live/live'
 
 const env = process.env
 const log = pino({ level: env.KELVIT_LOG ?? 'warn' }, pino.destination(2))
 
+/** A mistake in how Kelvit was started: starting it again does not help. */
+const CONFIGURED_WRONG = 78
+const HOUR_MS = 3_600_000
+
+class Misconfigured extends Error {}
+
+const listOf = (text: string | undefined): string[] =>
+  (text ?? '')
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map((t) => t.toLowerCase())
+
 /** `2026-08-14T17:00` is meant in the demo household's zone. */
-function clockFrom(now: string | undefined): Clock {
-  if (!now) return realClock
-  return frozenClock(Temporal.PlainDateTime.from(now).toZonedDateTime(DEMO_ZONE).epochMilliseconds)
+function clockFrom(db: Database, began: string | undefined): Promise<Clock> {
+  if (!began) return Promise.resolve(realClock)
+  const at = Temporal.PlainDateTime.from(began).toZonedDateTime(DEMO_ZONE).epochMilliseconds
+  return sharedFrozenClock(db, began, at)
 }
 
 async function main(): Promise<void> {
   const ownerUrl = env.DATABASE_URL
-  if (!ownerUrl) throw new Error('DATABASE_URL is not set; ./kelvit start sets it')
-  const clock = clockFrom(env.KELVIT_NOW)
+  if (!ownerUrl) throw new Misconfigured('DATABASE_URL is not set; ./kelvit start sets it')
+  endWithParent()
   await migrateDatabase(ownerUrl, resolve(env.KELVIT_MIGRATIONS ?? 'server/drizzle'))
   const appUrl = env.KELVIT_APP_DATABASE_URL
   const db = openDatabase(ownerUrl, appUrl)
   await assertConfined(db)
+  const clock = await clockFrom(db, env.KELVIT_NOW)
   const demo = env.KELVIT_DEMO !== '0'
-  if (demo) await seedDemo(db, clock)
+  if (demo) await renewDemo(db, clock)
   const live = openLive(appUrl ?? ownerUrl, log)
   const app = makeApp(
-    { db, clock, log, live, demo, openRegistration: env.KELVIT_OPEN_REGISTRATION === '1' },
+    {
+      db,
+      clock,
+      log,
+      live,
+      demo,
+      openRegistration: env.KELVIT_OPEN_REGISTRATION === '1',
+      doors: {
+        trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
+        hosts: listOf(env.KELVIT_HOSTS),
+        operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
+      },
+    },
     env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined,
   )
   const server = createServer(app.callback())
+  server.on('error', fail)
   server.listen(Number(env.PORT ?? 8484), env.KELVIT_HOST ?? '127.0.0.1', () => {
     const address = server.address()
     const port = typeof address === 'object' && address ? address.port : env.PORT
+    if (env.KELVIT_READY) writeFileSync(env.KELVIT_READY, `${process.pid}\n`)
     process.stdout.write(`Kelvit is ready at http://127.0.0.1:${port}\n`)
   })
-  server.on('error', fail)
+  if (demo && !clock.frozen)
+    setInterval(() => {
+      renewDemo(db, clock).catch((err: unknown) => log.warn({ err: forLog(err) }, 'demo'))
+    }, HOUR_MS).unref()
   const stop = (): void => {
     server.close()
     server.closeAllConnections()
     void live
       .close()
       .then(() => db.close())
-      .then(() => process.exit(0))
+      .finally(() => process.exit(0))
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
 }
 
+/** The demo starts afresh each day, unless its clock stands still. */
+async function renewDemo(db: Database, clock: Clock): Promise<void> {
+  if (!clock.frozen) await endOldDemo(db)
+  await seedDemo(db, clock)
+}
+
+/** Whoever keeps this server running may be killed without a word; then it ends too, and its port is free. */
+function endWithParent(): void {
+  const parent = process.ppid
+  if (env.KELVIT_KEPT === '1')
+    setInterval(() => process.ppid === parent || process.kill(process.pid, 'SIGTERM'), 500).unref()
+}
+
 function fail(err: Error & { code?: string }): void {
+  const taken = err.code === 'EADDRINUSE'
+  const wrong = taken || err instanceof Misconfigured || err instanceof TypeError
   process.stderr.write(
-    err.code === 'EADDRINUSE'
+    taken
       ? 'Kelvit cannot start: another program uses this port. Choose another with --port.\n'
       : `Kelvit cannot start: ${err.message}\n`,
   )
-  process.exit(1)
+  process.exit(wrong ? CONFIGURED_WRONG : 1)
 }
 
+// A mistake nobody foresaw ends this process with a line in the log; ./kelvit starts another.
+process.on('unhandledRejection', (err) => {
+  log.fatal({ err: forLog(err) }, 'nobody heard this failure')
+  process.exit(1)
+})
 main().catch(fail)

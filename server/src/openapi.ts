@@ -29,6 +29,14 @@ const single: readonly Operation[] = [
   { method: 'get', path: paths.clock, summary: 'The time Kelvit goes by', open: true },
   {
     method: 'post',
+    path: paths.clock,
+    summary: 'Move a clock that stands still, with the operator’s token',
+    body: schemas.setClockSchema,
+    open: true,
+  },
+  { method: 'get', path: paths.openapi, summary: 'This description', open: true },
+  {
+    method: 'post',
     path: paths.session,
     summary: 'Sign in',
     body: schemas.signInSchema,
@@ -65,6 +73,12 @@ const single: readonly Operation[] = [
     summary: 'Make a one-time invitation',
     body: schemas.newInvitationSchema,
   },
+  { method: 'get', path: paths.invitations, summary: 'Open invitations, without their links' },
+  {
+    method: 'delete',
+    path: `${paths.invitations}/{id}`,
+    summary: 'Withdraw an invitation',
+  },
   {
     method: 'get',
     path: `${paths.invitations}/{token}`,
@@ -83,6 +97,13 @@ const single: readonly Operation[] = [
     path: paths.method,
     summary: 'The tested process, or why there is none',
     query: schemas.methodQuerySchema,
+    open: true,
+  },
+  {
+    method: 'get',
+    path: paths.mixedJar,
+    summary: 'Whether a jar of several things may be canned, and how',
+    query: schemas.mixedJarQuerySchema,
     open: true,
   },
   {

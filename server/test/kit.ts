@@ -1,11 +1,12 @@
 import { inject } from 'vitest'
-import pino from 'pino'
+import pino, { type Logger } from 'pino'
 import { v7 as uuidv7 } from 'uuid'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { makeApp } from '../src/app'
 import { frozenClock, type Clock } from '../src/clock'
 import { openDatabase, type Database } from '../src/db/pool'
+import type { Doors } from '../src/http/deps'
 import { openLive, type Live } from '../src/live/live'
 
 export const NOW = Date.parse('2026-08-14T23:00:00Z')
@@ -39,16 +40,22 @@ export interface Kit {
 
 /** The real server on a free port, on the test database. */
 export async function startKit(
-  options: { openRegistration?: boolean; demo?: boolean } = {},
+  options: {
+    openRegistration?: boolean
+    demo?: boolean
+    doors?: Partial<Doors>
+    log?: Logger
+    clock?: Clock
+  } = {},
 ): Promise<Kit> {
   const url = inject('databaseUrl')
   const db = openDatabase(url)
-  const log = pino({ level: 'silent' })
+  const { log = pino({ level: 'silent' }) } = options
   const live = openLive(url, log)
-  const clock = frozenClock(NOW)
-  const { openRegistration = true, demo = false } = options
+  const { openRegistration = true, demo = false, clock = frozenClock(NOW) } = options
+  const doors: Doors = { trustedProxies: [], hosts: [], operatorToken: undefined, ...options.doors }
   const server: Server = createServer(
-    makeApp({ db, clock, log, live, demo, openRegistration }, undefined).callback(),
+    makeApp({ db, clock, log, live, demo, openRegistration, doors }, undefined).callback(),
   )
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`

@@ -25,6 +25,18 @@ export const methodQuerySchema = Joi.object({
   option: Joi.string().valid('low', 'standard', 'fifteen'),
 })
 
+export const mixedJarQuerySchema = Joi.object({
+  /** Names with commas between them. */
+  ingredients: Joi.string().max(600).required(),
+  solidsPercent: Joi.number().min(0).max(100),
+  jar: Joi.string()
+    .valid(...JAR_WORDS)
+    .required(),
+  gauge: gauge.required(),
+  altitudeFt: Joi.number().min(-1500).max(30000).required(),
+  rehydrated: Joi.boolean(),
+})
+
 export const estimateQuerySchema = Joi.object({
   line: Joi.string().max(300).required(),
   jar: Joi.string()

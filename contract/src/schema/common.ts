@@ -1,7 +1,9 @@
 import Joi from 'joi'
 
+/** An id in either case; kept in lower case, as PostgreSQL answers it. */
 export const id = Joi.string()
   .guid({ version: ['uuidv4', 'uuidv7'] })
+  .custom((value: string) => value.toLowerCase())
   .messages({ 'string.guid': 'This is not an id Kelvit makes.' })
 export const version = Joi.number().integer().min(1)
 /** A line of text people type; trimmed, no control characters. */

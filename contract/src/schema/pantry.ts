@@ -1,8 +1,11 @@
 import Joi from 'joi'
+import { JAR_STATES } from '../pantry'
 import { id, instant, version, words } from './common'
 
 export const jarFateSchema = Joi.object({
-  state: Joi.string().valid('on-shelf', 'eaten', 'given', 'discarded').required(),
+  state: Joi.string()
+    .valid(...JAR_STATES)
+    .required(),
   at: instant.required(),
   note: words(400),
 })

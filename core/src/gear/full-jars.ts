@@ -24,7 +24,8 @@ export const fullJars = (
   mouth: Mouth,
 ): number =>
   jars.filter(
-    (j) => j.jar === jar && j.mouth === mouth && (j.state === 'on-shelf' || j.state === 'unsealed'),
+    (j) =>
+      j.jar === jar && j.mouth === mouth && (j.state === 'on-shelf' || j.state === 'set-aside'),
   ).length +
   loads
     .filter((l) => l.stage !== 'checked' && l.stage !== 'aborted')

@@ -44,7 +44,10 @@ export function inOrder(events: readonly LoadEvent[]): readonly LoadEvent[] {
 /** How long after it happened an event may be taken back, ms. */
 export const RETRACT_WITHIN_MS = 60_000
 
-/** Events that only make a load safer stay in the record, whatever anyone says later. */
+/**
+ * What only makes a load safer stays in the record, whatever anyone says later; and so
+ * does every reading: a second one follows it, the first is never taken back.
+ */
 export const RETRACTABLE: ReadonlySet<LoadEventKind> = new Set([
   'started',
   'filling-began',
@@ -52,7 +55,6 @@ export const RETRACTABLE: ReadonlySet<LoadEventKind> = new Set([
   'steam-steady',
   'weight-on',
   'at-pressure',
-  'reading',
   'heat-off',
   'pressure-zero',
   'lock-dropped',

@@ -1,5 +1,14 @@
 export { cannerClasses, MINIMUM_LOAD } from './canner-classes'
 export { capacityFor, minimumFor, splitJars, type Split } from './capacity'
+export {
+  changedFigures,
+  figuresFor,
+  isInCanner,
+  whyNotTogether,
+  type FigureChange,
+  type Figures,
+  type FiguresQuery,
+} from './figures'
 export { inOrder, type LoadEvent, type LoadEventKind } from './events'
 export { cannerBlocks, DIAL_TEST_DAYS, type Block, type GaugeTest } from './fitness'
 export { jarSpecs } from './jars'

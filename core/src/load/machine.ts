@@ -148,7 +148,7 @@ export function whyNot(
   if (event.kind === 'retracted') {
     return retracted(inOrder([...events, event])).has(event.eventId ?? '')
       ? undefined
-      : 'Only the last step can be taken back, within a minute, and never one that restarts a clock.'
+      : 'Only the last step can be taken back, within a minute, and never a reading or one that restarts a clock.'
   }
   return foldLoad(setup, [...events, event]).ignored.find((i) => i.event.id === event.id)?.why
 }

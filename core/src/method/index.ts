@@ -7,7 +7,13 @@ export { countJars, JAR_SIZES, jarName, jarSizeOf, quartsOf } from './jar-size'
 export { lookUpProcess, optionsAt } from './lookup'
 export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
-export { checkSoup, type Ingredient, type SoupVerdict } from './soup'
+export {
+  mixedJar,
+  type IngredientVerdict,
+  type MixedJarAnswer,
+  type MixedJarQuery,
+  type MixedJarRefusal,
+} from './mixed-jar'
 export type {
   Food,
   FoodForm,

@@ -7,6 +7,15 @@ export {
   shelfDates,
   type KeepingPolicy,
 } from './dates'
+export {
+  decideBy,
+  isPastRescue,
+  mayBeShelved,
+  whyNotFate,
+  type JarState,
+  type JarToDecide,
+  type SealOutcome,
+} from './fate'
 export { KEEPING } from './keeping'
 export {
   ageOf,

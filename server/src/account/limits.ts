@@ -1,43 +1,121 @@
+import { createHash } from 'node:crypto'
+import type { Context, Next } from 'koa'
 import { RateLimiterPostgres } from 'rate-limiter-flexible'
 import type pg from 'pg'
+import type { Database } from '../db/pool'
+import type { Actor } from '../http/actor'
 import { ProblemError } from '../http/problem'
+import { addressOf } from '../http/proxy'
 
-/** Counts failed sign-ins in the database, so that all server processes know of them. */
-export function signInLimits(pool: pg.Pool) {
-  const limiter = (keyPrefix: string, points: number) =>
-    new RateLimiterPostgres({
-      storeClient: pool,
-      storeType: 'pool',
-      tableName: 'rate_limits',
-      tableCreated: true,
-      clearExpiredByTimeout: false,
-      keyPrefix,
-      points,
-      duration: 15 * 60,
-    })
-  const perName = limiter('name', 8)
-  const perAddress = limiter('address', 40)
+/** Slips of the finger that cost nothing. */
+const FREE_TRIES = 3
+const LONGEST_WAIT_S = 15 * 60
 
-  const take = async (key: RateLimiterPostgres, what: string): Promise<void> => {
+const waitWords = (seconds: number): string =>
+  seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`
+
+const tooManyTries = (seconds: number): ProblemError =>
+  new ProblemError(
+    429,
+    'too-many-tries',
+    `Too many tries. Wait ${waitWords(seconds)}, then try again.`,
+    { retryAfter: seconds },
+  )
+
+/** Name and address together, so that a stranger elsewhere never slows the owner. */
+const pairOf = (name: string, address: string): string =>
+  createHash('sha256').update(`${name}\n${address}`).digest('base64url')
+
+/**
+ * Slows whoever guesses: each wrong passphrase for a name from an address doubles the
+ * wait for that name from that address, 2 s to 15 min. The try is counted before the
+ * passphrase is looked at and in one statement, so that many at once are no way round it.
+ * @throws ProblemError 429 while the wait lasts.
+ */
+export async function beforeSignIn(db: Database, name: string, address: string): Promise<void> {
+  const pair = pairOf(name, address)
+  const counted = await db.ask(
+    `insert into sign_in_tries as t (pair, fails, next_at) values ($1, 1, now())
+     on conflict (pair) do update set fails = t.fails + 1,
+       next_at = now() + make_interval(secs => case when t.fails + 1 <= $2 then 0 else least($3, 2 ^ (t.fails + 1 - $2)) end)
+     where t.next_at <= now() returning fails`,
+    [pair, FREE_TRIES, LONGEST_WAIT_S],
+  )
+  if (counted.length > 0) return
+  const [row] = await db.ask<{ s: number }>(
+    'select ceil(extract(epoch from next_at - now()))::int as s from sign_in_tries where pair = $1',
+    [pair],
+  )
+  throw tooManyTries(Math.max(1, row?.s ?? 1))
+}
+
+/** The right passphrase forgets the wrong ones; so does a day. */
+export async function afterSignIn(db: Database, name: string, address: string): Promise<void> {
+  await db.ask(`delete from sign_in_tries where pair = $1 or next_at < now() - interval '1 day'`, [
+    pairOf(name, address),
+  ])
+}
+
+interface Bound {
+  readonly name: string
+  readonly points: number
+  readonly seconds: number
+}
+
+/** What visitors may do to the demo: to the full for each, and no more than a disk bears for all. */
+const DEMO_ENTRIES: Bound = { name: 'demo entries', points: 150, seconds: 600 }
+const DEMO_ENTRIES_ALL: Bound = { name: 'demo entries, all', points: 5_000, seconds: 86_400 }
+const DEMO_CHANGES: Bound = { name: 'demo changes', points: 1_500, seconds: 600 }
+const DEMO_CHANGES_ALL: Bound = { name: 'demo changes, all', points: 20_000, seconds: 86_400 }
+
+function counter(pool: pg.Pool, { name, points, seconds }: Bound) {
+  const limiter = new RateLimiterPostgres({
+    storeClient: pool,
+    storeType: 'pool',
+    tableName: 'rate_limits',
+    tableCreated: true,
+    clearExpiredByTimeout: false,
+    keyPrefix: name,
+    points,
+    duration: seconds,
+  })
+  return async (key: string): Promise<void> => {
     try {
-      await key.consume(what.slice(0, 200))
+      await limiter.consume(key.slice(0, 200))
     } catch (rejected) {
       if (rejected instanceof Error) throw rejected
+      const wait = Math.ceil((rejected as { msBeforeNext: number }).msBeforeNext / 1000)
       throw new ProblemError(
         429,
-        'too-many-tries',
-        'Too many tries. Wait a quarter of an hour, then try again.',
+        'demo-full',
+        `The demo has had enough for now. It goes on in ${waitWords(wait)}; a household of your own has no such bound.`,
+        { retryAfter: wait },
       )
     }
   }
-  return {
-    /** Throws when this name or address tried too often. */
-    beforeSignIn: async (name: string, address: string): Promise<void> => {
-      await take(perAddress, address)
-      await take(perName, name)
-    },
-    afterSuccess: async (name: string): Promise<void> => {
-      await perName.delete(name.slice(0, 200))
-    },
+}
+
+/** Counts an entry into the demo. @throws ProblemError 429 when there were too many. */
+export function demoEntries(pool: pg.Pool): (address: string) => Promise<void> {
+  const one = counter(pool, DEMO_ENTRIES)
+  const all = counter(pool, DEMO_ENTRIES_ALL)
+  return async (address) => {
+    await one(address)
+    await all('all')
+  }
+}
+
+/** Counts every change a visitor of the demo asks for. */
+export function limitDemo(pool: pg.Pool) {
+  const one = counter(pool, DEMO_CHANGES)
+  const all = counter(pool, DEMO_CHANGES_ALL)
+  return async (ctx: Context, next: Next): Promise<void> => {
+    const { actor } = ctx.state as { actor?: Actor }
+    const reads = ctx.method === 'GET' || ctx.method === 'HEAD'
+    if (actor?.demo && !reads) {
+      await one(addressOf(ctx))
+      await all('all')
+    }
+    await next()
   }
 }

@@ -12,18 +12,20 @@ import { eq } from 'drizzle-orm'
 import type { Context, Next } from 'koa'
 import { households } from '../db/schema'
 import { toWire } from '../db/wire'
-import { actorOf } from '../http/actor'
+import { actorOf, type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, ProblemError } from '../http/problem'
+import { addressOf } from '../http/proxy'
 import { readBody, readId } from '../http/validate'
 import { updateRow } from '../resource/store'
-import { signInLimits } from './limits'
+import { afterSignIn, beforeSignIn, demoEntries } from './limits'
 import { hashToken, signInKey } from './secrets'
 import {
   acceptInvitation,
   actorOfToken,
   changeMember,
   invite,
+  listInvitations,
   listMembers,
   makeHousehold,
   mayRegister,
@@ -31,6 +33,7 @@ import {
   removeMember,
   signIn,
   signInToDemo,
+  withdrawInvitation,
 } from './service'
 import { askDemo, endSession, endSessionsOf } from './store'
 
@@ -61,9 +64,24 @@ export const identify =
   async (ctx: Context, next: Next): Promise<void> => {
     const token = ctx.path.startsWith('/api/') ? ctx.cookies.get(COOKIE) : undefined
     const found = token ? await actorOfToken(deps, token) : undefined
-    if (found) Object.assign(ctx.state, found)
+    if (token && found) Object.assign(ctx.state, found, { tokenHash: hashToken(token) })
+    sameMember(ctx, found?.actor)
     await next()
   }
+
+/**
+ * What a device kept for somebody is sent under that member's name only. When
+ * another has signed in there since, it is refused and waits for its owner.
+ */
+function sameMember(ctx: Context, actor: Actor | undefined): void {
+  const meant = ctx.get('kelvit-member')
+  if (meant !== '' && actor && meant.toLowerCase() !== actor.memberId)
+    throw new ProblemError(
+      401,
+      'other-member',
+      'This was kept for somebody else. It is sent when they sign in here again.',
+    )
+}
 
 export function accountRoutes(router: Router, deps: Deps): void {
   sessionRoutes(router, deps)
@@ -73,7 +91,7 @@ export function accountRoutes(router: Router, deps: Deps): void {
 }
 
 function sessionRoutes(router: Router, deps: Deps): void {
-  const limits = signInLimits(deps.db.pool)
+  const countDemoEntry = demoEntries(deps.db.pool)
   router.get(paths.setup, async (ctx) => {
     const demo = deps.demo && (await askDemo(deps.db)).length > 0
     ctx.body = { demo, registrationOpen: await mayRegister(deps) }
@@ -84,12 +102,15 @@ function sessionRoutes(router: Router, deps: Deps): void {
   })
   router.post(paths.session, async (ctx) => {
     const sent = readBody<{ demo?: true; name: string; passphrase: string }>(ctx, signInSchema)
-    if (sent.demo) giveCookie(ctx, await signInToDemo(deps))
-    else {
+    const address = addressOf(ctx)
+    if (sent.demo) {
+      await countDemoEntry(address)
+      giveCookie(ctx, await signInToDemo(deps))
+    } else {
       const name = signInKey(sent.name)
-      await limits.beforeSignIn(name, ctx.ip)
+      await beforeSignIn(deps.db, name, address)
       giveCookie(ctx, await signIn(deps, name, sent.passphrase))
-      await limits.afterSuccess(name)
+      await afterSignIn(deps.db, name, address)
     }
     ctx.status = 201
     ctx.body = { signedIn: true }
@@ -119,7 +140,7 @@ function householdRoutes(router: Router, deps: Deps): void {
     const actor = actorOf(ctx, 'keeper')
     const { version, ...values } = readBody<{ version: number }>(ctx, patchHouseholdSchema)
     ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
-      toWire(await updateRow(tx, households, actor.householdId, version, values)),
+      toWire(households, await updateRow(tx, households, actor.householdId, version, values)),
     )
   })
   router.get(paths.household, async (ctx) => {
@@ -128,7 +149,7 @@ function householdRoutes(router: Router, deps: Deps): void {
       tx.select().from(households).where(eq(households.id, actor.householdId)),
     )
     if (!row) throw notFound()
-    ctx.body = toWire(row)
+    ctx.body = toWire(households, row)
   })
 }
 
@@ -157,6 +178,13 @@ function invitationRoutes(router: Router, deps: Deps): void {
     const token = await invite(deps, actor, id, role)
     ctx.status = 201
     ctx.body = { token, path: `/join/${token}` }
+  })
+  router.get(paths.invitations, async (ctx) => {
+    ctx.body = await listInvitations(deps, actorOf(ctx, 'keeper'))
+  })
+  router.delete(`${paths.invitations}/:id`, async (ctx) => {
+    await withdrawInvitation(deps, actorOf(ctx, 'keeper'), readId(ctx))
+    ctx.status = 204
   })
   const tokenOf = (ctx: Context): string => {
     const token = (ctx.params as { token?: string }).token ?? ''

@@ -1,5 +1,5 @@
-import type { Member, NewHousehold, Role, Session } from '@kelvit/contract'
-import { eq } from 'drizzle-orm'
+import type { InvitationRow, Member, NewHousehold, Role, Session } from '@kelvit/contract'
+import { eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { households, invitations, members } from '../db/schema'
 import { toWire } from '../db/wire'
@@ -16,13 +16,18 @@ import {
   askSession,
   askSignIn,
   countHouseholds,
+  endInvitation,
+  endInvitationsOf,
   endSessionsOf,
+  lockHousehold,
   memberAndHousehold,
+  openInvitations,
   presentMembers,
   useInvitation,
 } from './store'
 
 const SESSION_DAYS = 60
+const DEMO_SESSION_DAYS = 1
 const INVITATION_DAYS = 7
 const DAY_MS = 86_400_000
 
@@ -31,10 +36,14 @@ const nobody = hashPassphrase(newToken())
 
 type MemberRow = typeof members.$inferSelect
 
-const asMember = (row: MemberRow): Member => {
-  const { id, name, signInName, role, version } = row
-  return { id, name, signInName, role, version }
-}
+/** A sign-in name is half of a key: keepers see all of them, others only their own. */
+const asMember = (
+  row: MemberRow,
+  seenBy: { readonly memberId: string; readonly role: Role },
+): Member => ({
+  ...toWire(members, row),
+  signInName: seenBy.role === 'keeper' || seenBy.memberId === row.id ? row.signInName : null,
+})
 
 /** Who a session cookie belongs to, undefined when it is unknown or over. */
 export async function actorOfToken(
@@ -48,22 +57,29 @@ export async function actorOfToken(
   )
   if (!both) return undefined
   const { member, household } = both
+  const actor: Actor = {
+    memberId: member.id,
+    memberName: member.name,
+    householdId: household.id,
+    role: member.role,
+    zone: household.zone,
+    demo: household.isDemo,
+  }
   return {
-    actor: {
-      memberId: member.id,
-      memberName: member.name,
-      householdId: household.id,
-      role: member.role,
-      zone: household.zone,
-    },
-    session: { member: asMember(member), household: toWire(household) },
+    actor,
+    session: { member: asMember(member, actor), household: toWire(households, household) },
   }
 }
 
-async function openSession(deps: Deps, memberId: string, householdId: string): Promise<string> {
+async function openSession(
+  deps: Deps,
+  memberId: string,
+  householdId: string,
+  days = SESSION_DAYS,
+): Promise<string> {
   const token = newToken()
   // Sessions end by the real clock, also when the demo's clock stands still.
-  const expiresAt = new Date(Date.now() + SESSION_DAYS * DAY_MS)
+  const expiresAt = new Date(Date.now() + days * DAY_MS)
   await deps.db.inHousehold(householdId, (tx) =>
     addSession(tx, { tokenHash: hashToken(token), memberId, householdId, expiresAt }),
   )
@@ -82,7 +98,7 @@ export async function signIn(deps: Deps, name: string, passphrase: string): Prom
 export async function signInToDemo(deps: Deps): Promise<string> {
   const [demo] = deps.demo ? await askDemo(deps.db) : []
   if (!demo) throw notFound('There is no demo household here.')
-  return openSession(deps, demo.member_id, demo.household_id)
+  return openSession(deps, demo.member_id, demo.household_id, DEMO_SESSION_DAYS)
 }
 
 export const mayRegister = async (deps: Deps): Promise<boolean> =>
@@ -90,16 +106,22 @@ export const mayRegister = async (deps: Deps): Promise<boolean> =>
 
 /** Makes a household with its keeper and signs the keeper in. */
 export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<string> {
-  if (!(await mayRegister(deps)))
-    throw new ProblemError(
-      403,
-      'registration-closed',
-      'This Kelvit already has its household. Ask its keeper for an invitation.',
-    )
+  const onlyIfOpen = async (): Promise<void> => {
+    if (!(await mayRegister(deps)))
+      throw new ProblemError(
+        403,
+        'registration-closed',
+        'This Kelvit already has its household. Ask its keeper for an invitation.',
+      )
+  }
+  await onlyIfOpen()
   const householdId = uuidv7()
   const memberId = uuidv7()
   const keeper = await newMember(wanted.keeper, 'keeper')
   await deps.db.inHousehold(householdId, async (tx) => {
+    // Several first registrations at once wait here, and all but the first find the door closed.
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext('kelvit registration'))`)
+    await onlyIfOpen()
     await tx
       .insert(households)
       .values({ id: householdId, ...wanted.household, settings: DEFAULT_SETTINGS })
@@ -116,7 +138,9 @@ const newMember = async (person: NewHousehold['keeper'], role: Role) => ({
 })
 
 export const listMembers = (deps: Deps, actor: Actor): Promise<Member[]> =>
-  deps.db.inHousehold(actor.householdId, async (tx) => (await presentMembers(tx)).map(asMember))
+  deps.db.inHousehold(actor.householdId, async (tx) =>
+    (await presentMembers(tx)).map((m) => asMember(m, actor)),
+  )
 
 /** Changes a member; the household always keeps at least one keeper. */
 export const changeMember = (
@@ -127,10 +151,13 @@ export const changeMember = (
   values: { readonly name?: string; readonly role?: Role },
 ): Promise<Member> =>
   deps.db.inHousehold(actor.householdId, async (tx) => {
+    await lockHousehold(tx, actor.householdId)
     const others = (await presentMembers(tx)).filter((m) => m.id !== id)
     if (values.role && values.role !== 'keeper' && !others.some((m) => m.role === 'keeper'))
       throw lastKeeper()
-    return asMember((await updateRow(tx, members, id, version, values)) as unknown as MemberRow)
+    const row = (await updateRow(tx, members, id, version, values)) as unknown as MemberRow
+    if (row.role !== 'keeper') await endInvitationsOf(tx, id)
+    return asMember(row, actor)
   })
 
 const lastKeeper = () =>
@@ -138,6 +165,7 @@ const lastKeeper = () =>
 
 export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void> =>
   deps.db.inHousehold(actor.householdId, async (tx) => {
+    await lockHousehold(tx, actor.householdId)
     const all = await presentMembers(tx)
     if (!all.some((m) => m.id === id)) throw notFound()
     if (!all.some((m) => m.id !== id && m.role === 'keeper')) throw lastKeeper()
@@ -146,22 +174,42 @@ export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void
       .set({ removedAt: new Date(), signInName: `removed ${id}` })
       .where(eq(members.id, id))
     await endSessionsOf(tx, id)
+    await endInvitationsOf(tx, id)
   })
 
-/** A one-time link's token; only its hash is kept, so a repeated request makes a new one impossible. */
+/**
+ * A one-time link's token; only its hash is kept, so asking again for the same
+ * invitation (its answer was lost) makes its link anew and the one before is void.
+ */
 export async function invite(deps: Deps, actor: Actor, id: string, role: Role): Promise<string> {
   const token = newToken()
-  await deps.db.inHousehold(actor.householdId, (tx) =>
-    tx.insert(invitations).values({
-      id,
-      householdId: actor.householdId,
-      role,
-      tokenHash: hashToken(token),
-      expiresAt: new Date(Date.now() + INVITATION_DAYS * DAY_MS),
-    }),
-  )
+  const fresh = {
+    tokenHash: hashToken(token),
+    expiresAt: new Date(Date.now() + INVITATION_DAYS * DAY_MS),
+  }
+  await deps.db.inHousehold(actor.householdId, async (tx) => {
+    const [row] = await tx
+      .insert(invitations)
+      .values({ id, householdId: actor.householdId, role, madeBy: actor.memberId, ...fresh })
+      .onConflictDoUpdate({
+        target: [invitations.householdId, invitations.id],
+        set: fresh,
+        setWhere: sql`${invitations.madeBy} = ${actor.memberId} and ${invitations.usedAt} is null`,
+      })
+      .returning({ id: invitations.id })
+    if (!row) throw conflict('used-already', 'This invitation was used already. Make another.')
+  })
   return token
 }
+
+/** Open invitations: what they are for, never their links. */
+export const listInvitations = (deps: Deps, actor: Actor): Promise<InvitationRow[]> =>
+  deps.db.inHousehold(actor.householdId, async (tx) =>
+    (await openInvitations(tx)).map((i) => ({ ...i, expiresAt: i.expiresAt.toISOString() })),
+  )
+
+export const withdrawInvitation = (deps: Deps, actor: Actor, id: string): Promise<void> =>
+  deps.db.inHousehold(actor.householdId, (tx) => endInvitation(tx, id))
 
 export async function readInvitation(deps: Deps, token: string) {
   const [found] = await askInvitation(deps.db, hashToken(token))

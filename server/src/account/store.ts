@@ -1,5 +1,5 @@
 import type { Role } from '@kelvit/contract'
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm'
 import type { Database, Tx } from '../db/pool'
 import { households, invitations, members, sessions } from '../db/schema'
 
@@ -39,7 +39,17 @@ export async function memberAndHousehold(tx: Tx, memberId: string) {
 export const presentMembers = (tx: Tx) =>
   tx.select().from(members).where(isNull(members.removedAt)).orderBy(members.createdAt)
 
+/** Whoever changes who lives here waits for whoever else does: two keepers cannot demote each other at once. */
+export async function lockHousehold(tx: Tx, householdId: string): Promise<void> {
+  await tx
+    .select({ id: households.id })
+    .from(households)
+    .where(eq(households.id, householdId))
+    .for('update')
+}
+
 export async function addSession(tx: Tx, row: typeof sessions.$inferInsert): Promise<void> {
+  await tx.delete(sessions).where(lt(sessions.expiresAt, new Date()))
   await tx.insert(sessions).values(row)
 }
 export async function endSession(tx: Tx, tokenHash: string): Promise<void> {
@@ -56,4 +66,27 @@ export async function useInvitation(tx: Tx, id: string, at: Date): Promise<boole
     .where(and(eq(invitations.id, id), isNull(invitations.usedAt)))
     .returning({ id: invitations.id })
   return used.length === 1
+}
+
+/** Invitations that can still be used, with who made them, newest first. */
+export const openInvitations = (tx: Tx) =>
+  tx
+    .select({
+      id: invitations.id,
+      role: invitations.role,
+      madeBy: members.name,
+      expiresAt: invitations.expiresAt,
+    })
+    .from(invitations)
+    .innerJoin(members, eq(members.id, invitations.madeBy))
+    .where(and(isNull(invitations.usedAt), gt(invitations.expiresAt, new Date())))
+    .orderBy(desc(invitations.createdAt))
+
+export async function endInvitation(tx: Tx, id: string): Promise<void> {
+  await tx.delete(invitations).where(and(eq(invitations.id, id), isNull(invitations.usedAt)))
+}
+export async function endInvitationsOf(tx: Tx, memberId: string): Promise<void> {
+  await tx
+    .delete(invitations)
+    .where(and(eq(invitations.madeBy, memberId), isNull(invitations.usedAt)))
 }

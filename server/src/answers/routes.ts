@@ -1,5 +1,9 @@
 import { paths, type EstimateAnswer } from '@kelvit/contract'
-import { estimateQuerySchema, methodQuerySchema } from '@kelvit/contract/schemas'
+import {
+  estimateQuerySchema,
+  methodQuerySchema,
+  mixedJarQuerySchema,
+} from '@kelvit/contract/schemas'
 import {
   dateAt,
   estimateJars,
@@ -8,6 +12,7 @@ import {
   jarSizeOf,
   learnYield,
   lookUpProcess,
+  mixedJar,
   publishedYield,
   readWeighIn,
   type GaugeKind,
@@ -34,11 +39,28 @@ interface MethodQuery {
   readonly option?: PressureOptionId
 }
 
-/** Process lookup and jar estimate; both answer without sign-in, from the tables alone. */
+interface MixedJarAsked {
+  readonly ingredients: string
+  readonly solidsPercent?: number
+  readonly jar: string
+  readonly gauge: GaugeKind
+  readonly altitudeFt: number
+  readonly rehydrated?: boolean
+}
+
+/** Process lookup, mixed jars and jar estimate; all answer without sign-in, from the tables alone. */
 export function answerRoutes(router: Router, deps: Deps): void {
   router.get(paths.method, (ctx) => {
     const query = readQuery<MethodQuery>(ctx, methodQuerySchema)
     ctx.body = lookUpProcess({ ...query, altitudeFt: feet(query.altitudeFt) })
+  })
+  router.get(paths.mixedJar, (ctx) => {
+    const query = readQuery<MixedJarAsked>(ctx, mixedJarQuerySchema)
+    ctx.body = mixedJar({
+      ...query,
+      ingredients: query.ingredients.split(/[,\n]/),
+      altitudeFt: feet(query.altitudeFt),
+    })
   })
   router.get(paths.estimate, async (ctx) => {
     const query = readQuery<{ line: string; jar: string; form?: string }>(ctx, estimateQuerySchema)

@@ -1,13 +1,9 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { sql } from 'drizzle-orm'
 import pg from 'pg'
-import * as schema from './schema'
 
 /** A transaction of one household; row-level security lets it see nothing else. */
-export type Tx = Pick<
-  NodePgDatabase<typeof schema>,
-  'select' | 'insert' | 'update' | 'delete' | 'execute'
->
+export type Tx = Pick<NodePgDatabase, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
 
 export interface Database {
   readonly pool: pg.Pool
@@ -18,6 +14,12 @@ export interface Database {
   close(): Promise<void>
 }
 
+/** A database that does not answer within this is as good as gone; the caller hears 503. */
+const PATIENCE_MS = 10_000
+/** Two transactions that waited for each other: one was undone and may go again. */
+const AGAIN = new Set(['40001', '40P01'])
+const MOST_TRIES = 4
+
 /**
  * Connects as the application's role.
  * @param appUrl connection of that role itself; without one, `ownerUrl` connects and steps down to it.
@@ -27,22 +29,67 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
     connectionString: appUrl ?? ownerUrl,
     max: 10,
     connectionTimeoutMillis: 5000,
+    query_timeout: PATIENCE_MS,
+    keepAlive: true,
     ...(appUrl ? {} : { options: '-c role=kelvit_app' }),
   })
-  // A connection that breaks while idle is replaced by the pool; it must not end the server.
+  // A connection that breaks must not end the server: not while it is idle, and not
+  // between two queries of a borrowed one, where nobody else listens.
   pool.on('error', () => undefined)
-  const db = drizzle(pool, { schema })
+  pool.on('connect', (client) => client.on('error', () => undefined))
   return {
     pool,
-    inHousehold: (householdId, work) =>
-      db.transaction(async (tx) => {
-        await tx.execute(sql`select set_config('kelvit.household', ${householdId}, true)`)
-        return work(tx)
-      }),
+    inHousehold: (householdId, work) => again(() => transact(pool, householdId, work)),
     ask: async <R extends pg.QueryResultRow>(text: string, values: readonly unknown[]) =>
       (await pool.query<R>(text, [...values])).rows,
     close: () => pool.end(),
   }
+}
+
+async function transact<T>(
+  pool: pg.Pool,
+  householdId: string,
+  work: (tx: Tx) => Promise<T>,
+): Promise<T> {
+  const client = await pool.connect()
+  let broken: Error | undefined
+  try {
+    const tx = drizzle(client)
+    await tx.execute(sql`begin`)
+    await tx.execute(sql`select set_config('kelvit.household', ${householdId}, true)`)
+    const result = await work(tx)
+    await tx.execute(sql`commit`)
+    return result
+  } catch (error) {
+    // One that cannot even be rolled back is not lent to anybody again.
+    await client.query('rollback').catch((e: Error) => {
+      broken = e
+    })
+    throw error
+  } finally {
+    client.release(broken)
+  }
+}
+
+async function again<T>(attempt: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await attempt()
+    } catch (error) {
+      if (tries === MOST_TRIES || !AGAIN.has(codeOf(error) ?? '')) throw error
+    }
+  }
+}
+
+/** The code PostgreSQL or the socket gave, also from inside Drizzle's wrapping. */
+export function codeOf(error: unknown): string | undefined {
+  const inner = error instanceof Error && error.cause !== undefined ? error.cause : error
+  return typeof inner === 'object' &&
+    inner !== null &&
+    'code' in inner &&
+    typeof inner.code === 'string'
+    ? inner.code
+    : undefined
 }
 
 /** Refuses to serve with a role that row-level security would not hold. */

@@ -27,22 +27,44 @@ import {
   boolean,
   date,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   uniqueIndex,
   uuid,
   varchar,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 
+interface Owned {
+  readonly householdId: AnyPgColumn
+  readonly id: AnyPgColumn
+}
+
+/**
+ * A row is known by its household and its id together: the same id in another
+ * household is another row, so an id tells nothing of what others have.
+ */
+const key = (t: Owned) => primaryKey({ columns: [t.householdId, t.id] })
+
+/**
+ * A row points only inside its own household; foreign keys do not see row-level
+ * security, so the household is part of each. Where the other row may go, the
+ * migration says `SET NULL` for the pointing column alone.
+ */
+const points = (t: { readonly householdId: AnyPgColumn }, column: AnyPgColumn, to: Owned) =>
+  foreignKey({ columns: [t.householdId, column], foreignColumns: [to.householdId, to.id] })
+
 /** Columns of every row that people edit. */
 const kept = {
-  id: uuid('id').primaryKey(),
+  id: uuid('id').notNull(),
   householdId: uuid('household_id')
     .notNull()
     .references(() => households.id, { onDelete: 'cascade' }),
@@ -75,75 +97,108 @@ export const members = pgTable(
     role: text('role').$type<Role>().notNull(),
     removedAt: instant('removed_at'),
   },
-  (t) => [uniqueIndex('members_sign_in_name').on(t.signInName)],
+  (t) => [key(t), uniqueIndex('members_sign_in_name').on(t.signInName)],
 )
 
-export const sessions = pgTable('sessions', {
-  tokenHash: text('token_hash').primaryKey(),
-  memberId: uuid('member_id')
-    .notNull()
-    .references(() => members.id, { onDelete: 'cascade' }),
-  householdId: uuid('household_id')
-    .notNull()
-    .references(() => households.id, { onDelete: 'cascade' }),
-  createdAt: instant('created_at').notNull().defaultNow(),
-  expiresAt: instant('expires_at').notNull(),
-})
+export const sessions = pgTable(
+  'sessions',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    memberId: uuid('member_id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    createdAt: instant('created_at').notNull().defaultNow(),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (t) => [
+    points(t, t.memberId, members).onDelete('cascade'),
+    index('sessions_member').on(t.householdId, t.memberId),
+  ],
+)
 
-export const invitations = pgTable('invitations', {
-  id: uuid('id').primaryKey(),
-  householdId: uuid('household_id')
-    .notNull()
-    .references(() => households.id, { onDelete: 'cascade' }),
-  tokenHash: text('token_hash').notNull().unique(),
-  role: text('role').$type<Role>().notNull(),
-  createdAt: instant('created_at').notNull().defaultNow(),
-  expiresAt: instant('expires_at').notNull(),
-  usedAt: instant('used_at'),
-})
+export const invitations = pgTable(
+  'invitations',
+  {
+    id: uuid('id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    tokenHash: text('token_hash').notNull().unique(),
+    role: text('role').$type<Role>().notNull(),
+    /** Who made it; it dies with that membership. */
+    madeBy: uuid('made_by').notNull(),
+    createdAt: instant('created_at').notNull().defaultNow(),
+    expiresAt: instant('expires_at').notNull(),
+    usedAt: instant('used_at'),
+  },
+  (t) => [
+    key(t),
+    points(t, t.madeBy, members).onDelete('cascade'),
+    index('invitations_maker').on(t.householdId, t.madeBy),
+  ],
+)
 
-export const canners = pgTable('canners', {
-  ...kept,
-  name: text('name').notNull(),
-  classId: text('class_id'),
-  gauge: text('gauge').$type<GaugeKind | 'both'>().notNull(),
-  regulatedBy: text('regulated_by').$type<GaugeKind>().notNull(),
-  capacity: jsonb('capacity').$type<Capacity>().notNull(),
-  minimum: jsonb('minimum').$type<{ quart: number; pint: number }>().notNull(),
-  innerDiameterIn: doublePrecision('inner_diameter_in'),
-  innerHeightIn: doublePrecision('inner_height_in'),
-  seal: text('seal').$type<'gasket' | 'metal'>().notNull().default('gasket'),
-  waterIn: doublePrecision('water_in').notNull().default(3),
-  rangeNote: text('range_note').notNull().default(''),
-  manual: text('manual').notNull().default(''),
-  stageMinutes: jsonb('stage_minutes').$type<StageMinutes>().notNull(),
-  defects: jsonb('defects').$type<string[]>().notNull().default([]),
-  inspectedOn: date('inspected_on'),
-  retired: boolean('retired').notNull().default(false),
-})
+export const canners = pgTable(
+  'canners',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    classId: text('class_id'),
+    gauge: text('gauge').$type<GaugeKind | 'both'>().notNull(),
+    regulatedBy: text('regulated_by').$type<GaugeKind>().notNull(),
+    capacity: jsonb('capacity').$type<Capacity>().notNull(),
+    minimum: jsonb('minimum').$type<{ quart: number; pint: number }>().notNull(),
+    innerDiameterIn: doublePrecision('inner_diameter_in'),
+    innerHeightIn: doublePrecision('inner_height_in'),
+    seal: text('seal').$type<'gasket' | 'metal'>().notNull().default('gasket'),
+    waterIn: doublePrecision('water_in').notNull().default(3),
+    rangeNote: text('range_note').notNull().default(''),
+    manual: text('manual').notNull().default(''),
+    stageMinutes: jsonb('stage_minutes').$type<StageMinutes>().notNull(),
+    defects: jsonb('defects').$type<string[]>().notNull().default([]),
+    inspectedOn: date('inspected_on'),
+    retired: boolean('retired').notNull().default(false),
+  },
+  (t) => [key(t)],
+)
 
-export const gaugeTests = pgTable('gauge_tests', {
-  ...kept,
-  cannerId: uuid('canner_id')
-    .notNull()
-    .references(() => canners.id, { onDelete: 'cascade' }),
-  testedOn: date('tested_on').notNull(),
-  errorPsi: doublePrecision('error_psi').notNull(),
-  testedBy: text('tested_by').notNull(),
-})
+export const gaugeTests = pgTable(
+  'gauge_tests',
+  {
+    ...kept,
+    cannerId: uuid('canner_id').notNull(),
+    testedOn: date('tested_on').notNull(),
+    errorPsi: doublePrecision('error_psi').notNull(),
+    testedBy: text('tested_by').notNull(),
+  },
+  (t) => [
+    key(t),
+    points(t, t.cannerId, canners).onDelete('cascade'),
+    index('gauge_tests_canner').on(t.householdId, t.cannerId, t.testedOn),
+  ],
+)
 
-export const containers = pgTable('containers', {
-  ...kept,
-  name: text('name').notNull(),
-  lb: doublePrecision('lb').notNull(),
-  foodId: text('food_id'),
-})
+export const containers = pgTable(
+  'containers',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    lb: doublePrecision('lb').notNull(),
+    foodId: text('food_id'),
+  },
+  (t) => [key(t)],
+)
 
-export const shelves = pgTable('shelves', {
-  ...kept,
-  name: text('name').notNull(),
-  position: integer('position').notNull(),
-})
+export const shelves = pgTable(
+  'shelves',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    position: integer('position').notNull(),
+  },
+  (t) => [key(t)],
+)
 
 export const lots = pgTable(
   'lots',
@@ -167,7 +222,16 @@ export const lots = pgTable(
     excludedBecause: text('excluded_because'),
     note: text('note').notNull().default(''),
   },
-  (t) => [index('lots_household').on(t.householdId, t.state)],
+  (t) => [
+    key(t),
+    points(t, t.fromLotId, t),
+    points(t, t.plantingId, plantings),
+    index('lots_household').on(t.householdId, t.state),
+    index('lots_form').on(t.householdId, t.formId),
+    index('lots_from').on(t.householdId, t.fromLotId),
+    index('lots_planting').on(t.householdId, t.plantingId),
+    index('lots_arrival').on(t.householdId, t.arrivedOn),
+  ],
 )
 
 export const loads = pgTable(
@@ -175,17 +239,21 @@ export const loads = pgTable(
   {
     ...kept,
     code: text('code').notNull(),
-    cannerId: uuid('canner_id')
-      .notNull()
-      .references(() => canners.id),
+    cannerId: uuid('canner_id').notNull(),
     startsAt: instant('starts_at').notNull(),
     setup: jsonb('setup').$type<LoadSetup>().notNull(),
+    /** What it was planned at, where that differs from what it was started at. */
+    plannedSetup: jsonb('planned_setup').$type<LoadSetup>(),
     processes: jsonb('processes').$type<Process[]>().notNull(),
     stage: text('stage').$type<LoadStage>().notNull(),
     note: text('note').notNull().default(''),
   },
   (t) => [
+    key(t),
+    points(t, t.cannerId, canners),
     index('loads_household').on(t.householdId, t.startsAt),
+    index('loads_canner').on(t.householdId, t.cannerId),
+    index('loads_stage').on(t.householdId, t.stage),
     uniqueIndex('loads_code').on(t.householdId, t.code),
   ],
 )
@@ -194,11 +262,9 @@ export const loadPortions = pgTable(
   'load_portions',
   {
     ...kept,
-    loadId: uuid('load_id')
-      .notNull()
-      .references(() => loads.id, { onDelete: 'cascade' }),
+    loadId: uuid('load_id').notNull(),
     position: integer('position').notNull(),
-    lotId: uuid('lot_id').references(() => lots.id),
+    lotId: uuid('lot_id'),
     formId: text('form_id').notNull(),
     pack: text('pack').$type<Pack>().notNull(),
     jar: text('jar').$type<JarSize>().notNull(),
@@ -207,20 +273,27 @@ export const loadPortions = pgTable(
     filled: integer('filled'),
     lidLotId: uuid('lid_lot_id'),
   },
-  (t) => [index('load_portions_load').on(t.loadId), index('load_portions_lot').on(t.lotId)],
+  (t) => [
+    key(t),
+    points(t, t.loadId, loads).onDelete('cascade'),
+    points(t, t.lotId, lots),
+    points(t, t.lidLotId, lidLots),
+    index('load_portions_load').on(t.householdId, t.loadId),
+    index('load_portions_lot').on(t.householdId, t.lotId),
+    index('load_portions_lids').on(t.householdId, t.lidLotId),
+    index('load_portions_form').on(t.householdId, t.formId),
+  ],
 )
 
 /** Append-only: the application may insert and read, never change or delete. */
 export const loadEvents = pgTable(
   'load_events',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').notNull(),
     householdId: uuid('household_id')
       .notNull()
       .references(() => households.id, { onDelete: 'cascade' }),
-    loadId: uuid('load_id')
-      .notNull()
-      .references(() => loads.id, { onDelete: 'cascade' }),
+    loadId: uuid('load_id').notNull(),
     at: instant('at').notNull(),
     kind: text('kind').$type<LoadEventKind>().notNull(),
     memberId: uuid('member_id'),
@@ -230,7 +303,13 @@ export const loadEvents = pgTable(
     eventId: uuid('event_id'),
     createdAt: instant('created_at').notNull().defaultNow(),
   },
-  (t) => [index('load_events_load').on(t.loadId, t.at)],
+  (t) => [
+    key(t),
+    points(t, t.loadId, loads).onDelete('cascade'),
+    points(t, t.memberId, members),
+    index('load_events_load').on(t.householdId, t.loadId, t.at),
+    index('load_events_member').on(t.householdId, t.memberId),
+  ],
 )
 
 export const jars = pgTable(
@@ -238,8 +317,8 @@ export const jars = pgTable(
   {
     ...kept,
     code: text('code').notNull(),
-    loadId: uuid('load_id').references(() => loads.id),
-    lotId: uuid('lot_id').references(() => lots.id),
+    loadId: uuid('load_id'),
+    lotId: uuid('lot_id'),
     foodId: text('food_id').notNull(),
     formId: text('form_id'),
     recipeId: uuid('recipe_id'),
@@ -248,22 +327,52 @@ export const jars = pgTable(
     cannedOn: date('canned_on').notNull(),
     bestBy: date('best_by').notNull(),
     reviewBy: date('review_by').notNull(),
-    shelfId: uuid('shelf_id').references(() => shelves.id, { onDelete: 'set null' }),
+    shelfId: uuid('shelf_id'),
     state: text('state').$type<JarState>().notNull(),
     useSoon: boolean('use_soon').notNull().default(false),
     seal: text('seal').$type<SealOutcome>().notNull(),
     cause: text('cause'),
     costEach: doublePrecision('cost_each'),
     stateAt: instant('state_at').notNull(),
+    /** When it came out of the canner; an unsealed jar's 24 hours run from here. */
+    outAt: instant('out_at'),
     note: text('note').notNull().default(''),
   },
   (t) => [
+    key(t),
+    points(t, t.loadId, loads),
+    points(t, t.lotId, lots),
+    points(t, t.recipeId, recipes),
+    points(t, t.shelfId, shelves),
     index('jars_household').on(t.householdId, t.state, t.foodId),
+    index('jars_best').on(t.householdId, t.bestBy),
+    index('jars_load').on(t.householdId, t.loadId),
+    index('jars_lot').on(t.householdId, t.lotId),
+    index('jars_recipe').on(t.householdId, t.recipeId),
+    index('jars_shelf').on(t.householdId, t.shelfId),
     uniqueIndex('jars_code').on(t.householdId, t.code),
   ],
 )
 
-/** Failed sign-ins per address and name; shared by all server processes. */
+/** Where a clock that stands still stands, one for all server processes; one row or none. */
+export const frozenClock = pgTable('frozen_clock', {
+  /** The beginning it was started with, as it was said. */
+  began: text('began').primaryKey(),
+  now: instant('now').notNull(),
+})
+
+/** Wrong sign-ins of one name from one address, both only as a hash; the next is heard at `nextAt`. */
+export const signInTries = pgTable(
+  'sign_in_tries',
+  {
+    pair: text('pair').primaryKey(),
+    fails: integer('fails').notNull(),
+    nextAt: instant('next_at').notNull(),
+  },
+  (t) => [index('sign_in_tries_next').on(t.nextAt)],
+)
+
+/** How often the demo is entered and written to; shared by all server processes. */
 export const rateLimits = pgTable('rate_limits', {
   key: varchar('key', { length: 255 }).primaryKey(),
   points: integer('points').notNull().default(0),
@@ -280,29 +389,37 @@ export const processChecks = pgTable(
     checkedOn: date('checked_on').notNull(),
     checkedBy: text('checked_by').notNull(),
   },
-  (t) => [uniqueIndex('process_checks_form').on(t.householdId, t.formId)],
+  (t) => [key(t), uniqueIndex('process_checks_form').on(t.householdId, t.formId)],
 )
 
 /** What was done without a tested process: recorded honestly, never planned. */
-export const recipes = pgTable('recipes', {
-  ...kept,
-  name: text('name').notNull(),
-  done: text('done').notNull(),
-})
+export const recipes = pgTable(
+  'recipes',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    done: text('done').notNull(),
+  },
+  (t) => [key(t)],
+)
 
-export const plantings = pgTable('plantings', {
-  ...kept,
-  foodId: text('food_id').notNull(),
-  formId: text('form_id').notNull(),
-  jar: text('jar').$type<JarSize>().notNull(),
-  variety: text('variety'),
-  rowFt: doublePrecision('row_ft'),
-  expectedLb: doublePrecision('expected_lb').notNull(),
-  firstOn: date('first_on').notNull(),
-  lastOn: date('last_on').notNull(),
-  pickings: integer('pickings').notNull(),
-  note: text('note').notNull().default(''),
-})
+export const plantings = pgTable(
+  'plantings',
+  {
+    ...kept,
+    foodId: text('food_id').notNull(),
+    formId: text('form_id').notNull(),
+    jar: text('jar').$type<JarSize>().notNull(),
+    variety: text('variety'),
+    rowFt: doublePrecision('row_ft'),
+    expectedLb: doublePrecision('expected_lb').notNull(),
+    firstOn: date('first_on').notNull(),
+    lastOn: date('last_on').notNull(),
+    pickings: integer('pickings').notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [key(t)],
+)
 
 /** What the house eats of a food. */
 export const needs = pgTable(
@@ -318,7 +435,7 @@ export const needs = pgTable(
     nextHarvestOn: date('next_harvest_on').notNull(),
     certainty: doublePrecision('certainty').notNull(),
   },
-  (t) => [uniqueIndex('needs_food').on(t.householdId, t.foodId)],
+  (t) => [key(t), uniqueIndex('needs_food').on(t.householdId, t.foodId)],
 )
 
 /** Jars owned of one size and mouth; full ones are counted from the pantry. */
@@ -332,18 +449,22 @@ export const jarGroups = pgTable(
     broken: integer('broken').notNull().default(0),
     runs: integer('runs').notNull().default(0),
   },
-  (t) => [uniqueIndex('jar_groups_kind').on(t.householdId, t.jar, t.mouth)],
+  (t) => [key(t), uniqueIndex('jar_groups_kind').on(t.householdId, t.jar, t.mouth)],
 )
 
 /** Flat lids of one purchase; each run draws new ones, the oldest first. */
-export const lidLots = pgTable('lid_lots', {
-  ...kept,
-  name: text('name').notNull(),
-  mouth: text('mouth').$type<Mouth>().notNull(),
-  boughtOn: date('bought_on').notNull(),
-  count: integer('count').notNull(),
-  left: integer('left').notNull(),
-})
+export const lidLots = pgTable(
+  'lid_lots',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    mouth: text('mouth').$type<Mouth>().notNull(),
+    boughtOn: date('bought_on').notNull(),
+    count: integer('count').notNull(),
+    left: integer('left').notNull(),
+  },
+  (t) => [key(t), index('lid_lots_mouth').on(t.householdId, t.mouth)],
+)
 
 /** Bands by mouth, salt, citric acid, vinegar, fuel. */
 export const supplies = pgTable(
@@ -353,7 +474,7 @@ export const supplies = pgTable(
     kind: text('kind').$type<SupplyKindStored>().notNull(),
     amount: doublePrecision('amount').notNull(),
   },
-  (t) => [uniqueIndex('supplies_kind').on(t.householdId, t.kind)],
+  (t) => [key(t), uniqueIndex('supplies_kind').on(t.householdId, t.kind)],
 )
 
 /** A load that the season plan puts on a day. */
@@ -362,13 +483,16 @@ export const seasonLoads = pgTable(
   {
     ...kept,
     onDate: date('on_date').notNull(),
-    cannerId: uuid('canner_id')
-      .notNull()
-      .references(() => canners.id, { onDelete: 'cascade' }),
+    cannerId: uuid('canner_id').notNull(),
     portions: jsonb('portions').$type<SeasonPortion[]>().notNull(),
     pinned: boolean('pinned').notNull().default(false),
   },
-  (t) => [index('season_loads_day').on(t.householdId, t.onDate)],
+  (t) => [
+    key(t),
+    points(t, t.cannerId, canners).onDelete('cascade'),
+    index('season_loads_day').on(t.householdId, t.onDate),
+    index('season_loads_canner').on(t.householdId, t.cannerId),
+  ],
 )
 
 /** When the kitchen is free, by weekday. */
@@ -381,7 +505,7 @@ export const kitchenHours = pgTable(
     closes: text('closes'),
     people: integer('people').notNull(),
   },
-  (t) => [uniqueIndex('kitchen_hours_weekday').on(t.householdId, t.weekday)],
+  (t) => [key(t), uniqueIndex('kitchen_hours_weekday').on(t.householdId, t.weekday)],
 )
 
 /** Days that are not like their weekday. */
@@ -395,7 +519,7 @@ export const kitchenExceptions = pgTable(
     people: integer('people').notNull(),
     note: text('note').notNull().default(''),
   },
-  (t) => [uniqueIndex('kitchen_exceptions_day').on(t.householdId, t.onDate)],
+  (t) => [key(t), uniqueIndex('kitchen_exceptions_day').on(t.householdId, t.onDate)],
 )
 
 /** Times in which nobody can stay at the stove. */
@@ -409,11 +533,15 @@ export const busyTimes = pgTable(
     what: text('what').notNull().default(''),
     source: text('source').$type<'said' | 'calendar'>().notNull().default('said'),
   },
-  (t) => [index('busy_times_day').on(t.householdId, t.onDate)],
+  (t) => [key(t), index('busy_times_day').on(t.householdId, t.onDate)],
 )
 
 /** Secret addresses under which the canning days can be subscribed to. */
-export const calendarFeeds = pgTable('calendar_feeds', {
-  ...kept,
-  tokenHash: text('token_hash').notNull().unique(),
-})
+export const calendarFeeds = pgTable(
+  'calendar_feeds',
+  {
+    ...kept,
+    tokenHash: text('token_hash').notNull().unique(),
+  },
+  (t) => [key(t)],
+)

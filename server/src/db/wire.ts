@@ -1,17 +1,189 @@
-/** A stored row as it goes over the wire: instants as ISO text, no household, no times of writing. */
-export type Wire<Row> = {
-  [K in Exclude<keyof Row, 'householdId' | 'createdAt' | 'updatedAt'>]: Row[K] extends Date
-    ? string
-    : Row[K] extends Date | null
-      ? string | null
-      : Row[K]
+import { getTableName, type InferSelectModel, type Table } from 'drizzle-orm'
+import * as t from './schema'
+
+/** As JSON carries it: instants become ISO text. */
+type OnWire<V> = V extends Date ? string : V
+
+const shown = <T extends Table, const C extends keyof InferSelectModel<T> & string>(
+  table: T,
+  columns: readonly C[],
+) => ({ table, columns })
+
+const KEY = ['id', 'version'] as const
+
+/**
+ * The public columns of every table, by name. What is not on a list never leaves
+ * the server: a new column is secret until somebody writes it here.
+ */
+const PUBLIC = {
+  households: shown(t.households, [
+    ...KEY,
+    'name',
+    'zone',
+    'altitudeFt',
+    'units',
+    'currency',
+    'settings',
+    'isDemo',
+  ]),
+  members: shown(t.members, [...KEY, 'name', 'role']),
+  canners: shown(t.canners, [
+    ...KEY,
+    'name',
+    'classId',
+    'gauge',
+    'regulatedBy',
+    'capacity',
+    'minimum',
+    'innerDiameterIn',
+    'innerHeightIn',
+    'seal',
+    'waterIn',
+    'rangeNote',
+    'manual',
+    'stageMinutes',
+    'defects',
+    'inspectedOn',
+    'retired',
+  ]),
+  gauge_tests: shown(t.gaugeTests, [...KEY, 'cannerId', 'testedOn', 'errorPsi', 'testedBy']),
+  containers: shown(t.containers, [...KEY, 'name', 'lb', 'foodId']),
+  shelves: shown(t.shelves, [...KEY, 'name', 'position']),
+  lots: shown(t.lots, [
+    ...KEY,
+    'foodId',
+    'formId',
+    'jar',
+    'variety',
+    'source',
+    'said',
+    'lb',
+    'pricePerLb',
+    'arrivedOn',
+    'storage',
+    'canBy',
+    'state',
+    'finishedOn',
+    'fromLotId',
+    'plantingId',
+    'excludedBecause',
+    'note',
+  ]),
+  loads: shown(t.loads, [
+    ...KEY,
+    'code',
+    'cannerId',
+    'startsAt',
+    'setup',
+    'plannedSetup',
+    'processes',
+    'stage',
+    'note',
+  ]),
+  load_portions: shown(t.loadPortions, [
+    'id',
+    'lotId',
+    'formId',
+    'pack',
+    'jar',
+    'mouth',
+    'jars',
+    'filled',
+  ]),
+  load_events: shown(t.loadEvents, ['id', 'loadId', 'at', 'kind', 'by', 'psi', 'text', 'eventId']),
+  jars: shown(t.jars, [
+    ...KEY,
+    'code',
+    'loadId',
+    'lotId',
+    'foodId',
+    'formId',
+    'recipeId',
+    'jar',
+    'mouth',
+    'cannedOn',
+    'bestBy',
+    'reviewBy',
+    'shelfId',
+    'state',
+    'useSoon',
+    'seal',
+    'cause',
+    'costEach',
+    'stateAt',
+    'outAt',
+    'note',
+  ]),
+  process_checks: shown(t.processChecks, [...KEY, 'formId', 'edition', 'checkedOn', 'checkedBy']),
+  recipes: shown(t.recipes, [...KEY, 'name', 'done']),
+  plantings: shown(t.plantings, [
+    ...KEY,
+    'foodId',
+    'formId',
+    'jar',
+    'variety',
+    'rowFt',
+    'expectedLb',
+    'firstOn',
+    'lastOn',
+    'pickings',
+    'note',
+  ]),
+  needs: shown(t.needs, [
+    ...KEY,
+    'foodId',
+    'formId',
+    'jar',
+    'jarsPerMeal',
+    'mealsPerWeek',
+    'freshMonths',
+    'nextHarvestOn',
+    'certainty',
+  ]),
+  jar_groups: shown(t.jarGroups, [...KEY, 'jar', 'mouth', 'owned', 'broken', 'runs']),
+  lid_lots: shown(t.lidLots, [...KEY, 'name', 'mouth', 'boughtOn', 'count', 'left']),
+  supplies: shown(t.supplies, [...KEY, 'kind', 'amount']),
+  season_loads: shown(t.seasonLoads, [...KEY, 'onDate', 'cannerId', 'portions', 'pinned']),
+  kitchen_hours: shown(t.kitchenHours, [...KEY, 'weekday', 'opens', 'closes', 'people']),
+  kitchen_exceptions: shown(t.kitchenExceptions, [
+    ...KEY,
+    'onDate',
+    'opens',
+    'closes',
+    'people',
+    'note',
+  ]),
+  busy_times: shown(t.busyTimes, [...KEY, 'onDate', 'from', 'until', 'what', 'source']),
+} as const
+
+type PublicOf<T extends Table> =
+  Extract<(typeof PUBLIC)[keyof typeof PUBLIC], { table: T }> extends {
+    columns: readonly (infer C)[]
+  }
+    ? C
+    : never
+
+/** A stored row as it goes over the wire. */
+export type Wire<T extends Table> = {
+  [K in PublicOf<T> & keyof InferSelectModel<T>]: OnWire<InferSelectModel<T>[K]>
 }
 
-const HIDDEN = new Set(['householdId', 'createdAt', 'updatedAt'])
+const columnsByName = new Map<string, readonly string[]>(
+  Object.entries(PUBLIC).map(([name, { columns }]) => [name, columns]),
+)
 
-export function toWire<Row extends object>(row: Row): Wire<Row> {
-  const entries = Object.entries(row)
-    .filter(([key]) => !HIDDEN.has(key))
-    .map(([key, value]) => [key, value instanceof Date ? value.toISOString() : value])
-  return Object.fromEntries(entries) as Wire<Row>
+/** A row's public columns. @throws Error for a table that has no list of them. */
+export function toWire<T extends Table>(table: T, row: object): Wire<T> {
+  const columns = columnsByName.get(getTableName(table))
+  if (!columns) throw new Error(`${getTableName(table)} has no public columns`)
+  const stored = row as Record<string, unknown>
+  return Object.fromEntries(
+    columns.map((c) => [c, stored[c] instanceof Date ? stored[c].toISOString() : stored[c]]),
+  ) as Wire<T>
 }
+
+/** `toWire` for a list. */
+export const toWires =
+  <T extends Table>(table: T) =>
+  (row: object): Wire<T> =>
+    toWire(table, row)

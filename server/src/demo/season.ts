@@ -24,7 +24,7 @@ import {
   lots,
   seasonLoads,
 } from '../db/schema'
-import { toWire } from '../db/wire'
+import { toWires } from '../db/wire'
 import { listLoads } from '../loads/store'
 import { kitchenCalendar } from '../season/canning-days'
 import type { DemoDays } from './days'
@@ -95,7 +95,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
       ...c,
       blocks: cannerBlocks(c.regulatedBy, { daysAgo: 0, errorPsi: 0 }),
     })),
-    jars: (await tx.select().from(jars)).map(toWire),
+    jars: (await tx.select().from(jars)).map(toWires(jars)),
     jarGroups: await tx.select().from(jarGroups),
     lidLots: await tx.select().from(lidLots),
   })

@@ -17,6 +17,11 @@ import { coolingLoad, pastLoads, runningLoad, standingLoad } from './seasons'
 export const DEMO_ZONE = 'America/Denver'
 const ALTITUDE_FT = 2640
 
+/** Puts away a demo that is older than a day, with all that its visitors made in it. */
+export async function endOldDemo(db: Database): Promise<void> {
+  await db.ask(`select kelvit_end_demo(now() - interval '1 day')`, [])
+}
+
 /** Makes the invented household Quillback Farm once, in the middle of a season around the clock's today. */
 export async function seedDemo(db: Database, clock: Clock): Promise<void> {
   if ((await askDemo(db)).length > 0) return

@@ -17,14 +17,28 @@ export interface ReadCalendar {
 /** A calendar file that cannot be read; the message says what is wrong with it. */
 export class UnreadableCalendar extends Error {}
 
-/** Occurrences of one event that are looked at, so that a rule without end ends. */
-const MOST_OCCURRENCES = 800
+/** Occurrences that are laid out over the whole file, so that hostile rules end; said when it is reached. */
+const MOST_STEPS = 60_000
 const MOST_TIMES = 2000
+const MOST_ZONES = 40
+
+interface Reading {
+  /** The household's zone; also meant where a file names none. */
+  readonly zone: string
+  readonly from: string
+  readonly until: string
+  steps: number
+}
+
+class TooLong extends Error {}
+class UnknownZone extends Error {}
 
 /**
  * Reads the times of an iCalendar file (RFC 5545) in which somebody is busy:
- * repeated events are laid out, cancelled and "free" ones left away, stretches
- * over midnight divided.
+ * repeated events are laid out from whenever they began, single changed occurrences
+ * take their own time, cancelled and "free" ones are left away, stretches over
+ * midnight divided. Zones that the file describes are its own and nobody else's.
+ * Runs in a worker: whatever a file holds, it keeps nobody else waiting.
  * @param zone the household's; also meant where a file names none.
  * @throws UnreadableCalendar when it is no calendar at all.
  */
@@ -34,16 +48,14 @@ export function readCalendar(
   from: string,
   until: string,
 ): ReadCalendar {
-  const events = eventsOf(text)
+  const reading: Reading = { zone, from, until, steps: MOST_STEPS }
   const leftOut: string[] = []
   const times: TakenTime[] = []
-  for (const event of events) {
+  for (const series of seriesOf(text)) {
     try {
-      times.push(...timesOf(event, zone, from, until))
-    } catch {
-      leftOut.push(
-        `“${String(event.summary ?? 'an event').slice(0, 60)}” has no time Kelvit can read.`,
-      )
+      times.push(...timesOf(series, reading))
+    } catch (error) {
+      leftOut.push(whyLeftOut(series, error))
     }
     if (times.length > MOST_TIMES) {
       leftOut.push('The file has more events than Kelvit keeps; the later ones were left out.')
@@ -53,99 +65,209 @@ export function readCalendar(
   return { times: times.slice(0, MOST_TIMES), leftOut: leftOut.slice(0, 20) }
 }
 
-function eventsOf(text: string): ICAL.Event[] {
+function whyLeftOut({ event }: Series, error: unknown): string {
+  const name = `“${String(event.summary ?? 'an event').slice(0, 60)}”`
+  if (error instanceof TooLong) return `${name} repeats in a way that takes too long to lay out.`
+  if (error instanceof UnknownZone)
+    return `${name} is in a time zone that neither the file nor Kelvit describes.`
+  return `${name} has no time Kelvit can read.`
+}
+
+/** An event with the occurrences of it that were changed one by one. */
+interface Series {
+  readonly event: ICAL.Event
+  readonly changed: readonly ICAL.Event[]
+}
+
+function seriesOf(text: string): Series[] {
   if (!/^\uFEFF?\s*BEGIN:VCALENDAR/i.test(text))
     throw new UnreadableCalendar('This is not a calendar file: it does not begin with a calendar.')
   try {
     const root = new ICAL.Component(ICAL.parse(text))
-    for (const z of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(z)
-    return root
-      .getAllSubcomponents('vevent')
-      .filter(
-        (e) =>
-          e.getFirstPropertyValue('status') !== 'CANCELLED' &&
-          e.getFirstPropertyValue('transp') !== 'TRANSPARENT' &&
-          !e.hasProperty('recurrence-id'),
-      )
-      .map((e) => new ICAL.Event(e))
+    keepPlainZones(root)
+    return grouped(root.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e)))
   } catch {
     throw new UnreadableCalendar('This calendar file is damaged or cut off and cannot be read.')
   }
 }
 
-function timesOf(event: ICAL.Event, zone: string, from: string, until: string): TakenTime[] {
-  if (!event.startDate) throw new Error('no start')
-  const what = String(event.summary ?? '')
+/** Zones change once or twice a year; a description that says otherwise is not read. */
+function keepPlainZones(root: ICAL.Component): void {
+  const plain = (z: ICAL.Component): boolean =>
+    z
+      .getAllSubcomponents()
+      .flatMap((part) => part.getAllProperties('rrule'))
+      .every((rule) => (rule.getFirstValue() as ICAL.Recur).freq === 'YEARLY')
+  for (const [i, z] of root.getAllSubcomponents('vtimezone').entries())
+    if (i >= MOST_ZONES || !plain(z)) root.removeSubcomponent(z)
+}
+
+const isException = (e: ICAL.Event): boolean => e.component.hasProperty('recurrence-id')
+
+function grouped(events: readonly ICAL.Event[]): Series[] {
+  const masters = events.filter((e) => !isException(e))
+  const exceptions = byUid(events.filter(isException))
+  const known = new Set(masters.map((m) => m.uid))
+  const alone = events.filter((e) => isException(e) && !known.has(e.uid))
+  return [
+    ...masters.map((event) => ({ event, changed: exceptions.get(event.uid) ?? [] })),
+    ...alone.map((event) => ({ event, changed: [] })),
+  ]
+}
+
+function byUid(events: readonly ICAL.Event[]): Map<string, ICAL.Event[]> {
+  const map = new Map<string, ICAL.Event[]>()
+  for (const e of events) map.set(e.uid, [...(map.get(e.uid) ?? []), e])
+  return map
+}
+
+const takesTime = (e: ICAL.Event): boolean =>
+  e.component.getFirstPropertyValue('status') !== 'CANCELLED' &&
+  e.component.getFirstPropertyValue('transp') !== 'TRANSPARENT'
+
+const titleOf = (e: ICAL.Event): string =>
+  String(e.summary ?? '')
     .replace(/\p{Cc}/gu, ' ')
     .trim()
     .slice(0, 120)
-  const zones: Zones = { own: zone, named: namedZone(event) }
-  if (!event.isRecurring()) return within(event.startDate, event.endDate, zones, from, until, what)
+
+function timesOf({ event, changed }: Series, reading: Reading): TakenTime[] {
   const found: TakenTime[] = []
-  const each = event.iterator()
-  for (let i = 0; i < MOST_OCCURRENCES; i++) {
-    const start = each.next()
-    if (!start || dateIn(start, zones) > until) break
-    const { startDate, endDate } = event.getOccurrenceDetails(start)
-    found.push(...within(startDate, endDate, zones, from, until, what))
+  for (const c of changed)
+    if (takesTime(c)) found.push(...within(c.startDate, c.endDate, c, reading))
+  if (!event.startDate) throw new Error('no start')
+  if (!takesTime(event)) return found
+  if (!event.isRecurring() || isException(event))
+    return [...found, ...within(event.startDate, event.endDate, event, reading)]
+  const moved = new Set(changed.map((c) => instantOf(c.recurrenceId, c, reading)))
+  const later = changed
+    .filter((c) => c.modifiesFuture() && takesTime(c))
+    .sort((a, b) => a.recurrenceId.compare(b.recurrenceId))
+  const cut = changed.filter((c) => c.modifiesFuture() && !takesTime(c))
+  for (const start of occurrences(event, reading)) {
+    const at = instantOf(start, event, reading)
+    if (moved.has(at) || cut.some((c) => instantOf(c.recurrenceId, c, reading) <= at)) continue
+    const from = later.filter((c) => instantOf(c.recurrenceId, c, reading) <= at).at(-1)
+    const begin = start.clone()
+    if (from) begin.addDuration(from.startDate.subtractDateTz(from.recurrenceId))
+    const end = begin.clone()
+    end.addDuration((from ?? event).duration)
+    found.push(...within(begin, end, from ?? event, reading))
   }
   return found
 }
 
-/** Files name zones of the world without describing them; those the library takes for none. */
-const namedZone = (event: ICAL.Event): string | undefined =>
-  event.component.getFirstProperty('dtstart')?.getFirstParameter('tzid')
-
-interface Zones {
-  /** The household's. */
-  readonly own: string
-  /** The one the event names, if any. */
-  readonly named: string | undefined
+/** Starts of a repeated event's occurrences that can reach into the days asked for. */
+function* occurrences(event: ICAL.Event, reading: Reading): Generator<ICAL.Time> {
+  const start = nearStart(event, reading)
+  if (!start) return
+  const each = event.iterator(start)
+  for (;;) {
+    if (--reading.steps < 0) throw new TooLong()
+    const next = each.next()
+    if (!next || dateIn(next, event, reading) > reading.until) return
+    yield next
+  }
 }
 
+const DAY_MS = 86_400_000
+const dayNumber = (iso: string): number => Math.round(Date.parse(iso) / DAY_MS)
+const dayOf = (t: ICAL.Time): number =>
+  Math.round(Date.UTC(2000, t.month - 1, t.day) / DAY_MS) + yearDays(t.year)
+/** Days from 2000 to a year of the calendar we use, also before 1970 and before year 100. */
+const yearDays = (year: number): number => {
+  const y = new Date(Date.UTC(2000, 0, 1))
+  y.setUTCFullYear(year)
+  return Math.round((y.getTime() - Date.UTC(2000, 0, 1)) / DAY_MS)
+}
+
+/**
+ * Where to begin laying out a rule: its own start, or many whole repetitions later
+ * when it began long ago. A whole number of repetitions keeps which days it falls on.
+ * Undefined when it was over before.
+ */
+function nearStart(event: ICAL.Event, reading: Reading): ICAL.Time | undefined {
+  const rules = event.component.getAllProperties('rrule')
+  const start = event.startDate
+  const rule = rules.length === 1 ? (rules[0]?.getFirstValue() as ICAL.Recur) : undefined
+  if (!rule) return start
+  const days = Math.ceil(Math.abs(event.duration.toSeconds()) / 86_400) + 2
+  const ahead = dayNumber(reading.from) - days - dayOf(start)
+  const interval = Math.max(1, rule.interval)
+  const unit = {
+    DAILY: interval,
+    WEEKLY: 7 * interval,
+    MONTHLY: 366 * interval,
+    YEARLY: 366 * 400 * interval,
+  }[rule.freq as 'DAILY'] as number | undefined
+  if (unit === undefined) throw new TooLong()
+  const skip = Math.floor(ahead / unit) - 1
+  if (skip <= 0) return start
+  if (rule.count) {
+    // How many a repetition has is only known where no part multiplies or removes them.
+    if (Object.keys(rule.parts).length > 0 || unit > 7 * interval) return start
+    const left = rule.count - skip
+    if (left <= 0) return undefined
+    rule.count = left
+  }
+  const near = start.clone()
+  if (rule.freq === 'DAILY' || rule.freq === 'WEEKLY') near.adjust(skip * unit, 0, 0, 0)
+  else if (start.month === 2 && start.day === 29) return start
+  else near.year += skip * interval * (rule.freq === 'YEARLY' ? 400 : 1)
+  return near
+}
+
+/** Zones of the world that files name without describing them; those the library takes for none. */
+const saidZone = (event: ICAL.Event): string | undefined =>
+  event.component.getFirstProperty('dtstart')?.getFirstParameter('tzid')
+
 /** The moment of a calendar time in the household's zone. */
-function inZone(time: ICAL.Time, { own: zone, named: said }: Zones): Temporal.ZonedDateTime {
+function inZone(time: ICAL.Time, event: ICAL.Event, { zone }: Reading): Temporal.ZonedDateTime {
   const wall = Temporal.PlainDateTime.from({
     year: time.year,
     month: time.month,
     day: time.day,
     hour: time.hour,
     minute: time.minute,
-    second: time.second,
+    second: Math.min(59, time.second),
   })
+  if (time.isDate) return wall.toZonedDateTime(zone)
   const read = time.zone?.tzid
-  const named = read && read !== 'floating' ? read : said
-  if (time.isDate || !named) return wall.toZonedDateTime(zone)
-  if (named === 'UTC' || named === 'Z') return wall.toZonedDateTime('UTC').withTimeZone(zone)
+  if (read === 'UTC' || read === 'Z') return wall.toZonedDateTime('UTC').withTimeZone(zone)
+  // Described in this very file: its word counts, whatever others call by that name.
+  if (read && read !== 'floating')
+    return Temporal.Instant.fromEpochMilliseconds(time.toUnixTime() * 1000).toZonedDateTimeISO(zone)
+  const named = saidZone(event)
+  if (!named) return wall.toZonedDateTime(zone)
   try {
     return wall.toZonedDateTime(named).withTimeZone(zone)
   } catch {
-    return Temporal.Instant.fromEpochMilliseconds(time.toUnixTime() * 1000).toZonedDateTimeISO(zone)
+    throw new UnknownZone(named)
   }
 }
 
-const dateIn = (time: ICAL.Time, zones: Zones): string =>
-  inZone(time, zones).toPlainDate().toString()
+const dateIn = (time: ICAL.Time, event: ICAL.Event, reading: Reading): string =>
+  inZone(time, event, reading).toPlainDate().toString()
+const instantOf = (time: ICAL.Time, event: ICAL.Event, reading: Reading): number =>
+  inZone(time, event, reading).epochMilliseconds
 
 function within(
   start: ICAL.Time,
   end: ICAL.Time,
-  zones: Zones,
-  from: string,
-  until: string,
-  what: string,
+  event: ICAL.Event,
+  reading: Reading,
 ): TakenTime[] {
-  const a = inZone(start, zones)
-  const z = inZone(end, zones)
+  const { from, until } = reading
+  const a = inZone(start, event, reading)
+  const z = inZone(end, event, reading)
   const times: TakenTime[] = []
-  for (let day = a.toPlainDate(); times.length < 62; day = day.add({ days: 1 })) {
+  const first = a.toPlainDate().toString() < from ? Temporal.PlainDate.from(from) : a.toPlainDate()
+  for (let day = first; times.length < 400; day = day.add({ days: 1 })) {
     const onDate = day.toString()
+    if (onDate > until || Temporal.PlainDate.compare(day, z.toPlainDate()) > 0) break
     const opens = a.toPlainDate().equals(day) ? clock(a) : '00:00'
-    const last = z.toPlainDate().equals(day)
-    const closes = last ? clock(z) : '24:00'
-    if (closes > opens && onDate >= from && onDate <= until)
-      times.push({ onDate, from: opens, until: closes, what })
-    if (last || Temporal.PlainDate.compare(day, z.toPlainDate()) > 0 || onDate > until) break
+    const closes = z.toPlainDate().equals(day) ? clock(z) : '24:00'
+    if (closes > opens) times.push({ onDate, from: opens, until: closes, what: titleOf(event) })
   }
   return times
 }

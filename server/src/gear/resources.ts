@@ -77,7 +77,7 @@ const cannerResource: Resource = {
     return list.map((canner): CannerRead => {
       const test = tests.get(canner.id)
       return {
-        ...toWire(canner),
+        ...toWire(canners, canner),
         blocks: blocksOf(canner, test, today),
         lastTest: test ? { testedOn: test.testedOn, errorPsi: test.errorPsi } : null,
       }

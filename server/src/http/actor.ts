@@ -9,6 +9,8 @@ export interface Actor {
   readonly householdId: string
   readonly role: Role
   readonly zone: string
+  /** Of the demo household, whom strangers share. */
+  readonly demo: boolean
 }
 
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, helper: 1, keeper: 2 }

@@ -3,6 +3,16 @@ import type { Clock } from '../clock'
 import type { Database } from '../db/pool'
 import type { Live } from '../live/live'
 
+/** How this Kelvit stands towards the network. */
+export interface Doors {
+  /** Addresses of proxies whose word about the caller counts, as `proxy-addr` reads them. */
+  readonly trustedProxies: readonly string[]
+  /** Names besides localhost and plain addresses under which this Kelvit is opened. */
+  readonly hosts: readonly string[]
+  /** Who shows it may move a clock that stands still; nobody may when there is none. */
+  readonly operatorToken: string | undefined
+}
+
 /** What stations are given to work with. */
 export interface Deps {
   readonly db: Database
@@ -11,4 +21,5 @@ export interface Deps {
   readonly live: Live
   readonly demo: boolean
   readonly openRegistration: boolean
+  readonly doors: Doors
 }

@@ -1,19 +1,31 @@
 import type { Context, Next } from 'koa'
 import type { Logger } from 'pino'
 import { DrizzleQueryError } from 'drizzle-orm/errors'
+import { codeOf } from '../db/pool'
 import { ProblemError, problemOf } from './problem'
 
-interface PgError {
-  readonly code: string
-  readonly constraint?: string
-}
+/**
+ * What PostgreSQL and sockets say when the database is not there, not yet, or has no
+ * room: shutting down, starting, recovering, lost in mid-question, out of disk,
+ * memory or connections, read-only. None of it is the caller's fault and all of it passes.
+ */
+const NOT_READY =
+  /^(57P0\d|57014|08\w{3}|53\w{3}|58\w{3}|25006|ECONN\w+|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH|ENETUNREACH)$/
+const NOT_READY_WORDS =
+  /connection (terminated|timeout)|timeout exceeded|query read timeout|not queryable|Cannot use a pool after calling end/i
+const NOT_READY_SECONDS = 2
 
-const isPg = (e: unknown): e is PgError =>
-  typeof e === 'object' && e !== null && 'code' in e && typeof e.code === 'string'
+const notReady = (): ProblemError =>
+  new ProblemError(
+    503,
+    'not-ready',
+    'Kelvit’s database cannot be reached just now. What you did is not lost; it is tried again in a moment.',
+    { retryAfter: NOT_READY_SECONDS },
+  )
 
 /** Database refusals that are the caller's to mend. */
-function fromDatabase(e: PgError): ProblemError | undefined {
-  switch (e.code) {
+function fromDatabase(code: string): ProblemError | undefined {
+  switch (code) {
     case '23505':
       return new ProblemError(
         409,
@@ -37,36 +49,55 @@ function fromDatabase(e: PgError): ProblemError | undefined {
       return new ProblemError(400, 'unreadable-value', 'One of the values cannot be stored.')
     case '40001':
     case '40P01':
-      return new ProblemError(409, 'busy', 'Somebody changed this at the same moment. Try again.')
-    case 'ECONNREFUSED':
-    case '57P01':
-    case '57P03':
-    case '08006':
-    case '53300':
-      return new ProblemError(
-        503,
-        'not-ready',
-        'The database cannot be reached just now. Try again in a moment.',
-      )
+      return new ProblemError(503, 'busy', 'Somebody changed this at the same moment. Try again.', {
+        retryAfter: 1,
+      })
     default:
-      return undefined
+      return NOT_READY.test(code) ? notReady() : undefined
   }
+}
+
+/** What the web framework itself refuses: addresses that cannot be decoded and the like. */
+function fromFramework(error: unknown): ProblemError | undefined {
+  const status = error instanceof Error && 'status' in error ? error.status : undefined
+  return typeof status === 'number' && status >= 400 && status < 500
+    ? new ProblemError(status, 'unreadable', 'This request cannot be read.')
+    : undefined
 }
 
 function toProblem(error: unknown): ProblemError | undefined {
   if (error instanceof ProblemError) return error
+  const code = codeOf(error)
+  const known = code === undefined ? undefined : fromDatabase(code)
+  if (known) return known
   const cause = error instanceof DrizzleQueryError ? error.cause : error
-  if (isPg(cause)) return fromDatabase(cause)
-  if (
-    cause instanceof Error &&
-    /connection (terminated|timeout)|timeout exceeded/i.test(cause.message)
-  )
-    return new ProblemError(
-      503,
-      'not-ready',
-      'The database cannot be reached just now. Try again in a moment.',
-    )
-  return undefined
+  if (cause instanceof Error && NOT_READY_WORDS.test(cause.message)) return notReady()
+  return fromFramework(error)
+}
+
+/**
+ * What the log may say of an error. A failed query's own message carries its values,
+ * and those may be a sign-in name with a hash: only its text, its code and where it
+ * came from are told.
+ */
+export function forLog(error: unknown): object {
+  if (!(error instanceof Error)) return { name: typeof error }
+  const code = codeOf(error)
+  const places = error.stack
+    ?.split('\n')
+    .filter((l) => /^\s+at /.test(l))
+    .slice(0, 12)
+    .join('\n')
+  const query = error instanceof DrizzleQueryError ? error.query : undefined
+  // PostgreSQL's own sentences quote values too.
+  const fromDatabase = query !== undefined || code !== undefined
+  return {
+    name: error.name,
+    ...(code ? { code } : {}),
+    ...(query ? { query } : {}),
+    ...(fromDatabase ? {} : { message: error.message }),
+    stack: places,
+  }
 }
 
 /** The one place where an error becomes an answer. */
@@ -85,9 +116,16 @@ export const handleErrors =
           'mistake',
           'Something went wrong on our side. Nothing was changed; try again.',
         )
-      if (problem.status >= 500) log.error({ err: error, path: ctx.path }, 'request failed')
+      if (problem.status >= 500)
+        log.error({ err: forLog(error), path: knownPath(ctx) }, 'request failed')
       ctx.status = problem.status
+      if (problem.more.retryAfter !== undefined)
+        ctx.set('retry-after', String(problem.more.retryAfter))
       ctx.type = 'application/problem+json'
       ctx.body = JSON.stringify(problemOf(problem))
     }
   }
+
+/** Secrets that stand in addresses (invitations, calendars) stay out of the log. */
+const knownPath = (ctx: Context): string =>
+  ctx.path.replace(/^(\/api\/(?:invitations|calendar)\/).*$/, '$1…').slice(0, 200)

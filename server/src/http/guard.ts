@@ -1,3 +1,4 @@
+import { isIP } from 'node:net'
 import type { Context, Next } from 'koa'
 import { ProblemError } from './problem'
 
@@ -20,4 +21,66 @@ function isForeign(ctx: Context): boolean {
   } catch {
     return true
   }
+}
+
+/** Addresses that say two things at once, or nothing: refused before anybody reads them. */
+export async function refuseStrangeAddresses(ctx: Context, next: Next): Promise<void> {
+  if (!isPlain(ctx.req.url ?? ''))
+    throw new ProblemError(400, 'unreadable', 'This address cannot be read.')
+  await next()
+}
+
+function isPlain(url: string): boolean {
+  if (!url.startsWith('/') || url.startsWith('//') || url.length > 4000) return false
+  const [path = ''] = url.split('?')
+  try {
+    return !/[\p{Cc}\\]/u.test(decodeURIComponent(path))
+  } catch {
+    return false
+  }
+}
+
+/**
+ * A page elsewhere can point its own name at this machine and so speak to Kelvit as if
+ * it were its own. Kelvit answers to localhost, to plain addresses and to the names it was told.
+ */
+export const refuseOtherNames =
+  (hosts: readonly string[]) =>
+  async (ctx: Context, next: Next): Promise<void> => {
+    const name = nameOf(ctx.host)
+    const ours =
+      name === 'localhost' ||
+      name.endsWith('.localhost') ||
+      isIP(name) !== 0 ||
+      hosts.includes(name)
+    if (!ours)
+      throw new ProblemError(
+        421,
+        'other-name',
+        'This Kelvit does not answer to that name. Whoever runs it names it in KELVIT_HOSTS.',
+      )
+    await next()
+  }
+
+/** The host without its port, an IPv6 address without its brackets. */
+const nameOf = (host: string): string =>
+  host
+    .toLowerCase()
+    .replace(/:\d+$/, '')
+    .replace(/^\[(.*)\]$/, '$1')
+
+/** Far more than any form of ours nests. */
+const MOST_LEVELS = 24
+
+/** Deeply nested JSON is refused before anything walks it. */
+export async function refuseDeepBodies(ctx: Context, next: Next): Promise<void> {
+  let level: unknown[] = [(ctx.request as { body?: unknown }).body]
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > MOST_LEVELS)
+      throw new ProblemError(400, 'too-deep', 'The request is nested deeper than Kelvit reads.')
+    level = level.flatMap((v) =>
+      typeof v === 'object' && v !== null ? (Object.values(v) as unknown[]) : [],
+    )
+  }
+  await next()
 }

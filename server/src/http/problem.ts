@@ -6,7 +6,10 @@ export class ProblemError extends Error {
     readonly status: number,
     readonly type: string,
     detail: string,
-    readonly more: Pick<Problem, 'fields' | 'stored' | 'sent'> = {},
+    readonly more: Pick<Problem, 'fields' | 'stored' | 'sent'> & {
+      /** Seconds after which it is worth trying again. */
+      readonly retryAfter?: number
+    } = {},
   ) {
     super(detail)
   }
@@ -21,6 +24,7 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Does not fit what is stored',
   413: 'Too much at once',
   415: 'Not JSON',
+  421: 'Wrong address',
   422: 'Cannot be done',
   429: 'Too many tries',
   500: 'Kelvit made a mistake',
@@ -32,7 +36,11 @@ export const problemOf = (e: ProblemError): Problem => ({
   title: TITLES[e.status] ?? 'Problem',
   status: e.status,
   detail: e.message,
-  ...e.more,
+  ...(({ fields, stored, sent }) => ({
+    ...(fields ? { fields } : {}),
+    ...(stored === undefined ? {} : { stored }),
+    ...(sent === undefined ? {} : { sent }),
+  }))(e.more),
 })
 
 export const notFound = (what = 'There is nothing here by that id.'): ProblemError =>

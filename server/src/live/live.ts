@@ -1,14 +1,13 @@
 import type { LiveChange } from '@kelvit/contract'
 import pg from 'pg'
 import type { Logger } from 'pino'
+import { forLog } from '../http/errors'
 
 type Listener = (change: LiveChange) => void
 
 /** Word of changed rows, from whichever server process changed them. */
 export interface Live {
   listen(householdId: string, hear: Listener): () => void
-  /** Said by this process alone, to every household: the frozen clock moved. */
-  tellAll(change: LiveChange): void
   close(): Promise<void>
 }
 
@@ -20,23 +19,31 @@ export function openLive(url: string, log: Logger): Live {
   let client: pg.Client | undefined
   let timer: NodeJS.Timeout | undefined
   let closed = false
+  let listened = false
 
   const connect = async (): Promise<void> => {
     const fresh = new pg.Client({ connectionString: url })
     fresh.on('error', () => retry(fresh))
+    fresh.on('end', () => retry(fresh))
     fresh.on('notification', (n) => spread(n.payload ?? ''))
     try {
       await fresh.connect()
       await fresh.query('listen kelvit')
       client = fresh
+      // What happened while nobody listened is not known: every listener reads anew.
+      if (listened) spread('* gap -')
+      listened = true
     } catch (err) {
-      log.warn({ err }, 'live changes: no connection yet')
+      log.warn({ err: forLog(err) }, 'live changes: no connection yet')
       retry(fresh)
     }
   }
   const retry = (broken: pg.Client): void => {
-    client = undefined
-    broken.removeAllListeners('error').on('error', () => undefined)
+    if (client === broken) client = undefined
+    broken
+      .removeAllListeners('end')
+      .removeAllListeners('error')
+      .on('error', () => undefined)
     void broken.end().catch(() => undefined)
     if (!closed && !timer)
       timer = setTimeout(() => {
@@ -46,7 +53,8 @@ export function openLive(url: string, log: Logger): Live {
   }
   const spread = (payload: string): void => {
     const [household = '', resource = '', id = ''] = payload.split(' ')
-    for (const hear of listeners.get(household) ?? []) hear({ resource, id })
+    const heard = household === '*' ? [...listeners.values()] : [listeners.get(household) ?? []]
+    for (const set of heard) for (const hear of [...set]) hear({ resource, id })
   }
 
   void connect()
@@ -58,9 +66,6 @@ export function openLive(url: string, log: Logger): Live {
         set.delete(hear)
         if (set.size === 0) listeners.delete(householdId)
       }
-    },
-    tellAll: (change) => {
-      for (const set of listeners.values()) for (const hear of set) hear(change)
     },
     close: async () => {
       closed = true

@@ -1,13 +1,13 @@
 import type { LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
-import { dateAt, foldLoad, whyNot, type LoadEvent } from '@kelvit/core'
-import { and, eq } from 'drizzle-orm'
+import { changedFigures, dateAt, foldLoad, isInCanner, whyNot, type LoadEvent } from '@kelvit/core'
+import { and, eq, ne } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
-import { loadEvents, loadPortions, loads, lots } from '../db/schema'
+import { canners, loadEvents, loadPortions, loads, lots } from '../db/schema'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, unprocessable } from '../http/problem'
 import { drawLids, returnLids } from '../gear/stock'
-import { fitCanner } from './plan'
+import { checkJars, figuresOf, fitCanner, householdOf } from './plan'
 import { shelveJars } from './shelve'
 import { asEvent, lockLoad, readEvents, readLoad, readPortions, type LoadRow } from './store'
 
@@ -48,10 +48,12 @@ async function append(
   const event: LoadEvent = { ...sent, id, at: Date.parse(sent.at), by: actor.memberName }
   if (event.at > deps.clock.now() + FUTURE_MS)
     throw unprocessable('future', 'This event lies in the future. Check the clock of this device.')
-  if (sent.kind === 'started') await fitCanner(tx, deps, actor, load.cannerId)
-  const refusal = whyNot(load.setup, events, event)
+  if (sent.kind === 'locked') await checkCanner(tx, load, sent)
+  const { setup, ...figures } =
+    sent.kind === 'started' ? await figuresNow(tx, deps, actor, load) : { setup: load.setup }
+  const refusal = whyNot(setup, events, event)
   if (refusal) throw conflict('event-does-not-fit', refusal)
-  const after = foldLoad(load.setup, [...events, event])
+  const after = foldLoad(setup, [...events, event])
   const closed = load.stage === 'standing' || load.stage === 'checked'
   if (
     closed &&
@@ -77,12 +79,65 @@ async function append(
   })
   await tx
     .update(loads)
-    .set({ stage: after.stage, version: load.version + 1, updatedAt: new Date() })
+    .set({
+      setup,
+      ...figures,
+      stage: after.stage,
+      version: load.version + 1,
+      updatedAt: new Date(),
+    })
     .where(eq(loads.id, load.id))
   if (sent.kind === 'locked') await noteFilled(tx, load, sent, dateAt(event.at, actor.zone))
   if (sent.kind === 'retracted' && events.find((e) => e.id === sent.eventId)?.kind === 'locked')
     await forgetFilled(tx, load)
   if (sent.kind === 'seals-checked') await shelveJars(tx, actor, load, after, sent, event.at)
+}
+
+/**
+ * What a load runs at is looked up when it is started, whatever it was planned at: the
+ * gauge may have been tested and the altitude corrected since. The plan's figures are
+ * kept beside it where they differ.
+ */
+async function figuresNow(
+  tx: Tx,
+  deps: Deps,
+  actor: Actor,
+  load: LoadRow,
+): Promise<Pick<LoadRow, 'setup'> & Partial<Pick<LoadRow, 'plannedSetup' | 'processes'>>> {
+  const canner = await fitCanner(tx, deps, actor, load.cannerId)
+  const portions = await readPortions(tx, load.id)
+  const { setup, processes } = figuresOf(portions, canner, await householdOf(tx, actor))
+  if (load.stage !== 'planned' || changedFigures(load.setup, setup).length === 0)
+    return { setup: load.setup }
+  return { setup, plannedSetup: load.setup, processes: [...processes] }
+}
+
+/** Before a lid is locked: the jars fit by the canner's manual, and no other load is in it. */
+async function checkCanner(tx: Tx, load: LoadRow, sent: NewLoadEvent): Promise<void> {
+  const [canner] = await tx
+    .select()
+    .from(canners)
+    .where(eq(canners.id, load.cannerId))
+    .for('update')
+  if (!canner) throw notFound()
+  const portions = await readPortions(tx, load.id)
+  checkJars(
+    portions.map((p) => ({
+      ...p,
+      jars: sent.filled?.find((f) => f.portionId === p.id)?.jars ?? p.jars,
+    })),
+    canner,
+  )
+  const others = await tx
+    .select({ id: loads.id, code: loads.code, stage: loads.stage })
+    .from(loads)
+    .where(and(eq(loads.cannerId, load.cannerId), ne(loads.id, load.id)))
+  const other = others.find((l) => isInCanner(l.stage))
+  if (other)
+    throw conflict(
+      'canner-busy',
+      `${canner.name} still holds batch ${other.code}. Unload it before the next lid is locked.`,
+    )
 }
 
 /** How many jars really went in, and which lots are used up. */

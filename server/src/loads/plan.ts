@@ -1,15 +1,11 @@
 import type { LoadWithEvents, NewLoad } from '@kelvit/contract'
 import {
-  capacityFor,
-  countJars,
   dateAt,
-  feet,
+  figuresFor,
   formOf,
-  lookUpProcess,
-  minimumFor,
-  mixedLoad,
-  type LoadSetup,
-  type Process,
+  whyNotTogether,
+  type Figures,
+  type FiguresQuery,
 } from '@kelvit/core'
 import { eq, inArray } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
@@ -36,21 +32,21 @@ export const planLoad = (
     if (before) return { load: before, made: false }
     const canner = await fitCanner(tx, deps, actor, wanted.cannerId)
     const household = await householdOf(tx, actor)
-    const processes = processesFor(wanted.portions, canner.row, household)
+    const { setup, processes } = figuresOf(wanted.portions, canner, household)
     checkJars(wanted.portions, canner.row)
     await checkLots(tx, wanted)
-    const setup = setupFor(processes, canner, household)
-    await tx.insert(loads).values({
+    const made = await insertLoad(tx, {
       id,
       householdId: actor.householdId,
-      code: newCode(),
       cannerId: wanted.cannerId,
       startsAt: new Date(wanted.startsAt),
       setup,
-      processes,
+      processes: [...processes],
       stage: 'planned',
       note: wanted.note ?? '',
     })
+    // The same load was planned at the same moment: it is the one that is answered.
+    if (!made) return { load: await mustRead(tx, id), made: false }
     await tx.insert(loadPortions).values(
       wanted.portions.map((p, position) => ({
         ...p,
@@ -62,10 +58,34 @@ export const planLoad = (
     // The load of the season plan has become this one.
     if (wanted.seasonLoadId)
       await tx.delete(seasonLoads).where(eq(seasonLoads.id, wanted.seasonLoadId))
-    const load = await readLoad(tx, id)
-    if (!load) throw notFound()
-    return { load, made: true }
+    return { load: await mustRead(tx, id), made: true }
   })
+
+async function mustRead(tx: Tx, id: string): Promise<LoadWithEvents> {
+  const load = await readLoad(tx, id)
+  if (!load) throw notFound()
+  return load
+}
+
+/** Far more than codes ever meet by chance. */
+const MOST_CODES = 8
+
+/** Adds a load under a code that is free; false when the load is there already. */
+async function insertLoad(
+  tx: Tx,
+  values: Omit<typeof loads.$inferInsert, 'code'>,
+): Promise<boolean> {
+  for (let tries = 0; tries < MOST_CODES; tries++) {
+    const [row] = await tx
+      .insert(loads)
+      .values({ ...values, code: newCode() })
+      .onConflictDoNothing()
+      .returning({ id: loads.id })
+    if (row) return true
+    if (await readLoad(tx, values.id)) return false
+  }
+  throw new Error('no free code for a load')
+}
 
 interface FitCanner {
   readonly row: CannerRow
@@ -87,64 +107,40 @@ export async function fitCanner(
   return { row, errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? 0) : 0 }
 }
 
-async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
+export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
   const [row] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!row) throw notFound()
   return row
 }
 
-type PortionWanted = Pick<NewLoad['portions'][number], 'formId' | 'pack' | 'jar' | 'mouth' | 'jars'>
-
-/** The tested process of each portion at this canner, or the refusal as a problem. */
-export function processesFor(
-  portions: readonly PortionWanted[],
-  canner: CannerRow,
+/** What these portions run at on this canner today, or the refusal as a problem. */
+export function figuresOf(
+  portions: FiguresQuery['portions'],
+  { row, errorPsi }: FitCanner,
   household: HouseholdRow,
-): Process[] {
-  return portions.map((p) => {
-    const found = lookUpProcess({
-      form: p.formId,
-      pack: p.pack,
-      jar: p.jar,
-      gauge: canner.regulatedBy,
-      altitudeFt: feet(household.altitudeFt),
-      rules: { cushionPsi: household.settings.cushionPsi },
-    })
-    if (found.outcome === 'refused')
-      throw new ProblemError(
-        422,
-        `refused-${found.reason}`,
-        `${found.sentence} Instead: ${found.instead.join(', ')}.`,
-      )
-    return found
+): Figures {
+  const found = figuresFor({
+    portions,
+    regulatedBy: row.regulatedBy,
+    gaugeErrorPsi: errorPsi,
+    restMin: row.stageMinutes.restMin,
+    altitudeFt: household.altitudeFt,
+    cushionPsi: household.settings.cushionPsi,
+    restMinutes: household.settings.restMinutes,
   })
+  if (found.outcome === 'refused')
+    throw new ProblemError(
+      422,
+      `refused-${found.reason}`,
+      `${found.sentence} Instead: ${found.instead.join(', ')}.`,
+    )
+  return found
 }
 
 /** Whether the canner takes these jars at once, by its manual. */
-export function checkJars(portions: readonly PortionWanted[], canner: CannerRow): void {
-  const jars = portions.reduce((n, p) => n + p.jars, 0)
-  let share = 0
-  let least = Infinity
-  for (const p of portions) {
-    const takes = capacityFor(canner.capacity, p.jar, p.mouth)
-    if (takes === 0)
-      throw unprocessable(
-        'capacity',
-        `${canner.name} takes no ${p.mouth}-mouth jars of this size by its manual.`,
-      )
-    share += p.jars / takes
-    least = Math.min(least, minimumFor(canner.minimum, p.jar))
-  }
-  if (share > 1 + 1e-9)
-    throw unprocessable(
-      'capacity',
-      `${canner.name} does not take that many jars at once. Make it two loads.`,
-    )
-  if (jars < least)
-    throw unprocessable(
-      'minimum',
-      `${canner.name} needs at least ${countJars(least, portions[0]?.jar ?? 'quart')} in a load.`,
-    )
+export function checkJars(portions: Parameters<typeof whyNotTogether>[0], canner: CannerRow): void {
+  const why = whyNotTogether(portions, canner)
+  if (why) throw unprocessable(why.reason, why.sentence)
 }
 
 async function checkLots(tx: Tx, wanted: NewLoad): Promise<void> {
@@ -166,26 +162,4 @@ export function checkLot(lot: typeof lots.$inferSelect | undefined, formId: stri
     throw unprocessable('no-form', 'This way of canning does not belong to that lot.')
   if (lot.state !== 'in-house' && lot.state !== 'expected')
     throw conflict('lot-gone', 'This lot was canned, eaten or spoiled already.')
-}
-
-/** What the load runs at: one pressure for all, the longest time, the gauge's own error. */
-export function setupFor(
-  processes: readonly Process[],
-  canner: FitCanner,
-  household: HouseholdRow,
-): LoadSetup {
-  const together = mixedLoad(processes)
-  if (together.outcome === 'refused')
-    throw new ProblemError(
-      422,
-      `refused-${together.reason}`,
-      `${together.sentence} Instead: ${together.instead.join(', ')}.`,
-    )
-  return {
-    regulatedBy: canner.row.regulatedBy,
-    psi: together.psi,
-    minutes: together.minutes,
-    gaugeErrorPsi: canner.errorPsi,
-    restMinutes: Math.max(10, canner.row.stageMinutes.restMin, household.settings.restMinutes),
-  }
 }

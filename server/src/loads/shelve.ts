@@ -2,6 +2,7 @@ import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
   formOf,
+  mayBeShelved,
   poundsPerQuart,
   publishedYield,
   quartsOf,
@@ -53,19 +54,19 @@ export async function shelveJars(
       cannedOn,
       ...dates,
       shelfId: isGood(seal) ? (sent.shelfId ?? null) : null,
-      state: isGood(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'unsealed',
+      state: isGood(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside',
       useSoon: seal.outcome === 'sealed-low-liquid',
       seal: seal.outcome,
       cause: seal.cause || null,
       costEach: costs.get(portion.id) ?? null,
       stateAt: new Date(at),
+      outAt: new Date(state.entered.standing ?? at),
     }))
   })
   await tx.insert(jars).values(made)
 }
 
-const isGood = (seal: SealCount): boolean =>
-  seal.outcome === 'sealed' || seal.outcome === 'sealed-low-liquid'
+const isGood = (seal: SealCount): boolean => mayBeShelved(seal.outcome)
 
 function checkCounts(portions: readonly PortionRow[], seals: readonly SealCount[]): void {
   for (const p of portions) {

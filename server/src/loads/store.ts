@@ -3,7 +3,7 @@ import type { LoadEvent } from '@kelvit/core'
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { loadEvents, loadPortions, loads } from '../db/schema'
-import { toWire, type Wire } from '../db/wire'
+import { toWire } from '../db/wire'
 
 export type LoadRow = typeof loads.$inferSelect
 export type PortionRow = typeof loadPortions.$inferSelect
@@ -30,21 +30,14 @@ export const readEvents = (tx: Tx, loadId: string): Promise<EventRow[]> =>
     .where(eq(loadEvents.loadId, loadId))
     .orderBy(asc(loadEvents.at), asc(loadEvents.id))
 
-const portionWire = (p: PortionRow): LoadPortion => {
-  const { id, lotId, formId, pack, jar, mouth, jars, filled } = p
-  return { id, lotId, formId, pack, jar, mouth, jars, filled }
-}
-
-const eventWire = (e: EventRow): LoadEventRow => {
-  const { id, loadId, at, kind, by, psi, text, eventId } = e
-  return { id, loadId, at: at.toISOString(), kind, by, psi, text, eventId }
-}
+const portionWire = (p: PortionRow): LoadPortion => toWire(loadPortions, p)
+const eventWire = (e: EventRow): LoadEventRow => toWire(loadEvents, e)
 
 /** A stored event as the fold reads it. */
 export const asEvent = (e: EventRow): LoadEvent => ({ ...e, at: e.at.getTime() })
 
 const loadWire = (row: LoadRow, portions: readonly PortionRow[]): Load => ({
-  ...(toWire(row) as Wire<LoadRow>),
+  ...toWire(loads, row),
   portions: portions.filter((p) => p.loadId === row.id).map(portionWire),
 })
 
@@ -65,9 +58,11 @@ export async function listLoads(tx: Tx, limit: number): Promise<LoadWithEvents[]
       .where(inArray(loadEvents.loadId, ids))
       .orderBy(asc(loadEvents.at), asc(loadEvents.id)),
   ]
+  const eventsOf = new Map<string, EventRow[]>(ids.map((id) => [id, []]))
+  for (const e of events) eventsOf.get(e.loadId)?.push(e)
   return rows.map((row) => ({
     ...loadWire(row, portions),
-    events: events.filter((e) => e.loadId === row.id).map(eventWire),
+    events: (eventsOf.get(row.id) ?? []).map(eventWire),
   }))
 }
 

@@ -9,7 +9,7 @@ import { dateAt, formOf, shelfDates, type JarSize } from '@kelvit/core'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
 import { households, jars, processChecks, recipes } from '../db/schema'
-import { toWire } from '../db/wire'
+import { toWires } from '../db/wire'
 import { actorOf } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
@@ -80,7 +80,9 @@ export function recipeRoutes(router: Router, deps: Deps): void {
         stateAt: new Date(deps.clock.now()),
         note: String(recipe.name),
       }))
-      return (await tx.insert(jars).values(rows).onConflictDoNothing().returning()).map(toWire)
+      return (await tx.insert(jars).values(rows).onConflictDoNothing().returning()).map(
+        toWires(jars),
+      )
     })
   })
 }

@@ -1,10 +1,11 @@
 import { paths, type Jar, type JarFate } from '@kelvit/contract'
 import { jarFateSchema, patchJarSchema } from '@kelvit/contract/schemas'
+import { isPastRescue, whyNotFate } from '@kelvit/core'
 import type Router from '@koa/router'
 import { asc, eq, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, shelves } from '../db/schema'
-import { toWire } from '../db/wire'
+import { toWire, toWires } from '../db/wire'
 import { pantryCsv } from '../formats/csv'
 import { actorOf } from '../http/actor'
 import type { Deps } from '../http/deps'
@@ -21,7 +22,7 @@ interface JarPatch {
 }
 
 const allJars = async (tx: Tx): Promise<Jar[]> =>
-  (await tx.select().from(jars).orderBy(asc(jars.bestBy), asc(jars.id))).map(toWire)
+  (await tx.select().from(jars).orderBy(asc(jars.bestBy), asc(jars.id))).map(toWires(jars))
 
 export function pantryRoutes(router: Router, deps: Deps): void {
   router.get(paths.jars, async (ctx) => {
@@ -33,7 +34,7 @@ export function pantryRoutes(router: Router, deps: Deps): void {
     const { version, ...values } = readBody<JarPatch>(ctx, patchJarSchema)
     ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) => {
       if (values.shelfId) await checkShelf(tx, values.shelfId)
-      return toWire(await updateRow(tx, jars, readId(ctx), version, values))
+      return toWire(jars, await updateRow(tx, jars, readId(ctx), version, values))
     })
   })
   router.put(`${paths.jars}/:id/fate`, async (ctx) => {
@@ -59,23 +60,38 @@ async function setFate(tx: Tx, id: string, fate: JarFate): Promise<Jar> {
   if (!jar) throw notFound('There is no such jar.')
   const at = new Date(fate.at)
   if (jar.state === fate.state) {
-    if (jar.stateAt.getTime() === at.getTime()) return toWire(jar)
+    if (jar.stateAt.getTime() === at.getTime()) return toWire(jars, jar)
     throw conflict(
       'jar-gone',
       `This jar was already ${jar.state === 'on-shelf' ? 'back on the shelf' : jar.state}.`,
-      toWire(jar),
+      toWire(jars, jar),
       fate,
     )
   }
-  if (fate.state === 'on-shelf' && (jar.seal === 'unsealed' || jar.seal === 'broken'))
-    throw conflict('jar-unsealed', 'An unsealed jar never goes on the shelf.', toWire(jar), fate)
-  if (fate.state !== 'on-shelf' && jar.state !== 'on-shelf' && jar.state !== 'unsealed')
-    throw conflict('jar-gone', `This jar was already ${jar.state}.`, toWire(jar), fate)
+  const known = {
+    state: jar.state,
+    seal: jar.seal,
+    outAt: jar.outAt?.getTime() ?? null,
+    stateAt: jar.stateAt.getTime(),
+  }
+  const why = whyNotFate(known, fate.state, at.getTime())
+  if (why)
+    throw conflict(
+      isPastRescue(known, at.getTime())
+        ? 'jar-past-rescue'
+        : jar.state === 'on-shelf' || jar.state === 'set-aside'
+          ? 'jar-unsealed'
+          : 'jar-gone',
+      why,
+      toWire(jars, jar),
+      fate,
+    )
   const [after] = await tx
     .update(jars)
     .set({
       state: fate.state,
-      stateAt: at,
+      // Put back among those set aside, it was found when it was found.
+      stateAt: fate.state === 'set-aside' && jar.outAt ? jar.outAt : at,
       version: sql`${jars.version} + 1`,
       updatedAt: new Date(),
       ...(fate.note ? { note: fate.note } : {}),
@@ -83,5 +99,5 @@ async function setFate(tx: Tx, id: string, fate: JarFate): Promise<Jar> {
     .where(eq(jars.id, id))
     .returning()
   if (!after) throw notFound()
-  return toWire(after)
+  return toWire(jars, after)
 }

@@ -3,7 +3,7 @@ import type Router from '@koa/router'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type Joi from 'joi'
 import type { Tx } from '../db/pool'
-import { toWire } from '../db/wire'
+import { toWires } from '../db/wire'
 import { actorOf, type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { readBody, readId } from '../http/validate'
@@ -49,7 +49,7 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
   const { path, table } = resource
   const one = `${path}/:id`
   const dress = async (rows: readonly Row[], tx: Tx, actor: Actor): Promise<readonly unknown[]> =>
-    resource.present ? resource.present(rows, tx, deps, actor) : rows.map(toWire)
+    resource.present ? resource.present(rows, tx, deps, actor) : rows.map(toWires(table))
 
   router.get(path, async (ctx) => {
     const actor = actorOf(ctx, 'viewer')
@@ -74,8 +74,8 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
       if (stored) return [(await dress([stored], tx, actor))[0], false] as const
       const values =
         (await resource.prepare?.(sent, { tx, actor, deps, stored: undefined })) ?? sent
-      const row = await insertRow(tx, table, actor.householdId, id, values)
-      return [(await dress([row], tx, actor))[0], true] as const
+      const { row, made } = await insertRow(tx, table, actor.householdId, id, values)
+      return [(await dress([row], tx, actor))[0], made] as const
     })
     ctx.status = made ? 201 : 200
     ctx.body = row

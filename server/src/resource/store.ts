@@ -31,18 +31,26 @@ const known = (table: VersionedTable, values: Values): Record<string, unknown> =
   )
 }
 
+/**
+ * Adds a row, once: a repeat, also one that comes at the same moment, gets the
+ * row that is stored.
+ */
 export async function insertRow(
   tx: Tx,
   table: KeptTable,
   householdId: string,
   id: string,
   values: Values,
-): Promise<Row> {
+): Promise<{ readonly row: Row; readonly made: boolean }> {
   const rows = await tx
     .insert(table as PgTable)
     .values({ ...known(table, values), id, householdId } as never)
+    .onConflictDoNothing({ target: [table.householdId, table.id] })
     .returning()
-  return rows[0] as Row
+  if (rows[0]) return { row: rows[0] as Row, made: true }
+  const row = await findRow(tx, table, id)
+  if (!row) throw notFound()
+  return { row, made: false }
 }
 
 /**
@@ -62,7 +70,7 @@ export async function updateRow(
     throw conflict(
       'changed-meanwhile',
       'Somebody changed this meanwhile. Look at both and save again.',
-      toWire(stored),
+      toWire(table, stored),
       values,
     )
   const rows = await tx

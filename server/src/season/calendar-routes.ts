@@ -8,11 +8,12 @@ import { v7 as uuidv7 } from 'uuid'
 import { hashToken, newToken } from '../account/secrets'
 import type { Tx } from '../db/pool'
 import { busyTimes, calendarFeeds } from '../db/schema'
-import { readCalendar, UnreadableCalendar, type ReadCalendar } from '../formats/ical-read'
+import type { ReadCalendar } from '../formats/ical-read'
 import { writeCalendar } from '../formats/ical-write'
 import { actorOf, type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
-import { notFound, unprocessable } from '../http/problem'
+import { beside } from '../heavy/beside'
+import { notFound } from '../http/problem'
 import { readBody, readId } from '../http/validate'
 import { findRow } from '../resource/store'
 import { canningDays } from './canning-days'
@@ -26,7 +27,10 @@ export function calendarRoutes(router: Router, deps: Deps): void {
     const actor = actorOf(ctx, 'helper')
     const { text } = readBody<{ text: string }>(ctx, calendarImportSchema)
     const today = dateAt(deps.clock.now(), actor.zone)
-    const read = reading(text, actor.zone, today)
+    const read = await beside<'calendar'>(
+      { kind: 'calendar', text, zone: actor.zone, from: today, until: addDays(today, AHEAD_DAYS) },
+      'This calendar file takes too long to read. Nothing was taken over from it.',
+    )
     ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => keepTimes(tx, actor, read))
   })
   router.get(paths.calendar, async (ctx) => {
@@ -82,15 +86,6 @@ function feedRoutes(router: Router, deps: Deps): void {
     if (!feed) throw notFound('This calendar address is not known here; it may have been revoked.')
     await sendCalendar(ctx, deps, feed.household_id)
   })
-}
-
-function reading(text: string, zone: string, today: string): ReadCalendar {
-  try {
-    return readCalendar(text, zone, today, addDays(today, AHEAD_DAYS))
-  } catch (error) {
-    if (error instanceof UnreadableCalendar) throw unprocessable('calendar', error.message)
-    throw error
-  }
 }
 
 /** The times of the file in place of those that were imported before. */

@@ -23,7 +23,7 @@ import {
   kitchenHours,
   seasonLoads,
 } from '../db/schema'
-import { toWire } from '../db/wire'
+import { toWires } from '../db/wire'
 import type { CanningDay } from '../formats/ical-write'
 
 type HouseholdRow = typeof households.$inferSelect
@@ -47,7 +47,7 @@ export async function canningDays(
 ): Promise<{ household: HouseholdRow; days: readonly CanningDay[] } | undefined> {
   const [household] = await tx.select().from(households).where(eq(households.id, householdId))
   if (!household) return undefined
-  const loads: SeasonLoad[] = (await tx.select().from(seasonLoads)).map(toWire)
+  const loads: SeasonLoad[] = (await tx.select().from(seasonLoads)).map(toWires(seasonLoads))
   const gear = await tx.select().from(canners)
   const calendar = await kitchenCalendar(tx)
   const dates = [...new Set(loads.map((l) => l.onDate))].sort()

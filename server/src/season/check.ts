@@ -7,7 +7,7 @@ import { blocksOf, lastTests } from '../gear/resources'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, unprocessable } from '../http/problem'
-import { checkJars, checkLot, processesFor, setupFor } from '../loads/plan'
+import { checkJars, checkLot, figuresOf } from '../loads/plan'
 
 export type LoadToCheck = Pick<SeasonLoad, 'onDate' | 'cannerId' | 'portions'>
 
@@ -41,8 +41,7 @@ export async function seasonChecker(
         present.find((l) => l.id === p.lotId),
         p.formId,
       )
-    const processes = processesFor(load.portions, row, household)
     checkJars(load.portions, row)
-    setupFor(processes, { row, errorPsi: 0 }, household)
+    figuresOf(load.portions, { row, errorPsi: 0 }, household)
   }
 }

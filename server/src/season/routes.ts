@@ -4,8 +4,8 @@ import type Router from '@koa/router'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { seasonLoads } from '../db/schema'
-import { toWire } from '../db/wire'
-import { daySheetPdf } from '../formats/day-sheet-pdf'
+import { toWires } from '../db/wire'
+import { beside } from '../heavy/beside'
 import { actorOf, type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict } from '../http/problem'
@@ -25,12 +25,18 @@ export function seasonRoutes(router: Router, deps: Deps): void {
     const sheet = readBody<PrintedDaySheet>(ctx, printedDaySheetSchema)
     ctx.type = 'application/pdf'
     ctx.attachment('kelvit-day-sheet.pdf')
-    ctx.body = await daySheetPdf(sheet)
+    const pdf = await beside<'day-sheet'>(
+      { kind: 'day-sheet', sheet },
+      'This day sheet is too long to print.',
+    )
+    ctx.body = Buffer.from(pdf)
   })
 }
 
 const allLoads = async (tx: Tx): Promise<SeasonLoad[]> =>
-  (await tx.select().from(seasonLoads).orderBy(seasonLoads.onDate, seasonLoads.id)).map(toWire)
+  (await tx.select().from(seasonLoads).orderBy(seasonLoads.onDate, seasonLoads.id)).map(
+    toWires(seasonLoads),
+  )
 
 /**
  * Puts a whole plan in place of the one the planner saw, all of it or nothing.

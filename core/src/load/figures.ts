@@ -1,0 +1,144 @@
+import { lookUpProcess } from '../method/lookup'
+import { mixedLoad } from '../method/mixed-load'
+import type { GaugeKind, JarSize, Mouth, Pack, Process, Refusal } from '../method/types'
+import { countJars } from '../method/jar-size'
+import { feet } from '../quantity/units'
+import { capacityFor, minimumFor } from './capacity'
+import type { LoadSetup } from './machine'
+import type { CannerFacts } from './types'
+
+/** What a load is run at depends on this, as it stands at the moment of asking. */
+export interface FiguresQuery {
+  readonly portions: readonly {
+    readonly formId: string
+    readonly pack: Pack
+    readonly jar: JarSize
+  }[]
+  readonly regulatedBy: GaugeKind
+  /** Error of the dial at its last test, psi, reads high positive; a weight has none. */
+  readonly gaugeErrorPsi: number
+  /** The canner's own rest, min. */
+  readonly restMin: number
+  readonly altitudeFt: number
+  readonly cushionPsi: number
+  /** The household's rest, min. */
+  readonly restMinutes: number
+}
+
+export interface Figures {
+  readonly outcome: 'process'
+  readonly setup: LoadSetup
+  /** The tested process of each portion, in order. */
+  readonly processes: readonly Process[]
+}
+
+/**
+ * What a load runs at: the tested process of each portion, one pressure for all of
+ * them, the longest time, the gauge's own error. Looked up when a load is planned and
+ * again when it is started, by the page and by the server alike.
+ * @returns psi and minutes, or the first refusal met.
+ * @throws RangeError for an altitude or rules that are no plausible numbers.
+ */
+export function figuresFor(query: FiguresQuery): Figures | Refusal {
+  const processes: Process[] = []
+  for (const p of query.portions) {
+    const found = lookUpProcess({
+      form: p.formId,
+      pack: p.pack,
+      jar: p.jar,
+      gauge: query.regulatedBy,
+      altitudeFt: feet(query.altitudeFt),
+      rules: { cushionPsi: query.cushionPsi },
+    })
+    if (found.outcome === 'refused') return found
+    processes.push(found)
+  }
+  const together = mixedLoad(processes)
+  if (together.outcome === 'refused') return together
+  return {
+    outcome: 'process',
+    processes,
+    setup: {
+      regulatedBy: query.regulatedBy,
+      psi: together.psi,
+      minutes: together.minutes,
+      gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : 0,
+      restMinutes: Math.max(10, query.restMin, query.restMinutes),
+    },
+  }
+}
+
+/** A figure that is not what the load was planned at. */
+export interface FigureChange {
+  readonly what: 'regulatedBy' | 'psi' | 'minutes' | 'gaugeErrorPsi' | 'restMinutes'
+  readonly from: number | string
+  readonly to: number | string
+}
+
+const FIGURES = ['regulatedBy', 'psi', 'minutes', 'gaugeErrorPsi', 'restMinutes'] as const
+
+/** What differs between the figures of the plan and those of now, psi and minutes; empty when nothing does. */
+export const changedFigures = (planned: LoadSetup, now: LoadSetup): readonly FigureChange[] =>
+  FIGURES.filter((what) => planned[what] !== now[what]).map((what) => ({
+    what,
+    from: planned[what],
+    to: now[what],
+  }))
+
+interface JarsToLoad {
+  readonly jar: JarSize
+  readonly mouth: Mouth
+  readonly jars: number
+}
+
+/**
+ * Why these jars cannot go into a canner together, by its manual's figures: more than
+ * it takes, a size or mouth it does not take, or fewer than its minimum load.
+ * Undefined when they can. Portions without jars do not count.
+ */
+export function whyNotTogether(
+  portions: readonly JarsToLoad[],
+  canner: Pick<CannerFacts, 'capacity' | 'minimum'> & { readonly name: string },
+): { readonly reason: 'capacity' | 'minimum'; readonly sentence: string } | undefined {
+  const filled = portions.filter((p) => p.jars > 0)
+  let share = 0
+  for (const p of filled) {
+    const takes = capacityFor(canner.capacity, p.jar, p.mouth)
+    if (takes === 0)
+      return {
+        reason: 'capacity',
+        sentence: `${canner.name} takes no ${p.mouth}-mouth jars of this size by its manual.`,
+      }
+    share += p.jars / takes
+  }
+  if (share > 1 + 1e-9)
+    return {
+      reason: 'capacity',
+      sentence: `${canner.name} does not take that many jars at once. Make it two loads.`,
+    }
+  const [first] = filled
+  const jars = filled.reduce((n, p) => n + p.jars, 0)
+  const least = Math.min(
+    ...(first ? filled : portions).map((p) => minimumFor(canner.minimum, p.jar)),
+  )
+  if (jars < least)
+    return {
+      reason: 'minimum',
+      sentence: `${canner.name} needs at least ${countJars(least, (first ?? portions[0])?.jar ?? 'quart')} in a load.`,
+    }
+  return undefined
+}
+
+/** Stages in which jars stand in a locked canner, so that no second load may go in. */
+const IN_CANNER: ReadonlySet<string> = new Set([
+  'heating',
+  'venting',
+  'climbing',
+  'processing',
+  'cooling',
+  'resting',
+  'unloading',
+])
+
+/** Whether a load's jars are in its canner at this stage. */
+export const isInCanner = (stage: string): boolean => IN_CANNER.has(stage)

@@ -1,0 +1,81 @@
+import { KEEPING } from './keeping'
+
+/** Where a jar can be: good on the shelf; set aside after the seal check; or what became of it. */
+export type JarState =
+  'on-shelf' | 'set-aside' | 'refrigerated' | 'frozen' | 'eaten' | 'given' | 'discarded'
+
+/** How a jar came out of the check. */
+export type SealOutcome =
+  | 'sealed'
+  /** Sealed, less than half of its liquid lost: use soon. */
+  | 'sealed-low-liquid'
+  /** Sealed, half of its liquid or more lost: refrigerate, eat within days, never shelved. */
+  | 'sealed-half-liquid'
+  | 'unsealed'
+  | 'broken'
+
+/** Sealed, and not more than a little of its liquid lost: only such a jar goes on the shelf. */
+export const mayBeShelved = (seal: SealOutcome): boolean =>
+  seal === 'sealed' || seal === 'sealed-low-liquid'
+
+const REPROCESS_MS = KEEPING.reprocessHours * 3_600_000
+
+/** What deciding about a jar needs to know; instants are epoch ms. */
+export interface JarToDecide {
+  readonly state: JarState
+  readonly seal: SealOutcome
+  /** When it came out of the canner; null where nobody knows. */
+  readonly outAt: number | null
+  /** When its state was last said: for a jar set aside, when it was found. */
+  readonly stateAt: number
+}
+
+/**
+ * Until when an unsealed jar may still be processed again, refrigerated, frozen or
+ * eaten, epoch ms: 24 hours from when it came out of the canner. Null for jars to
+ * which no such limit belongs; in the past for one of which nobody knows when that was.
+ */
+export function decideBy(jar: JarToDecide): number | null {
+  if (jar.state !== 'set-aside' || jar.seal !== 'unsealed') return null
+  if (jar.outAt === null) return 0
+  return jar.outAt + REPROCESS_MS
+}
+
+/** Whether an unsealed jar has stood too long at room temperature: nothing but throwing it away is left. */
+export function isPastRescue(jar: JarToDecide, now: number): boolean {
+  const until = decideBy(jar)
+  return until !== null && (now > until || jar.stateAt > until)
+}
+
+const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded'])
+
+/**
+ * Why a jar cannot take a fate at a moment, as a sentence; undefined when it can.
+ * A jar that did not seal, or lost half of its liquid or more, is never shelved and
+ * never given away; an unsealed one found or left after 24 hours is only discarded.
+ * Putting a jar back where it was is always possible, for slips of the finger.
+ * @param at when it happens, epoch ms.
+ */
+export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string | undefined {
+  if (jar.seal === 'broken') return 'This jar is broken.'
+  if (mayBeShelved(jar.seal)) {
+    if (to === 'set-aside') return 'This jar sealed; it stands on the shelf.'
+    if (to === 'refrigerated' || to === 'frozen')
+      return jar.state === 'on-shelf' || GONE.has(jar.state)
+        ? 'A sealed jar stands on the shelf.'
+        : undefined
+    return to !== 'on-shelf' && GONE.has(jar.state)
+      ? `This jar was already ${jar.state}.`
+      : undefined
+  }
+  if (to === 'on-shelf')
+    return jar.seal === 'unsealed'
+      ? 'An unsealed jar never goes on the shelf.'
+      : 'A jar that lost half of its liquid or more never goes on the shelf. Refrigerate it and eat it within days.'
+  if (to === 'given') return 'Only sound jars are given away.'
+  if (to === 'set-aside') return undefined
+  if (to !== 'discarded' && GONE.has(jar.state)) return `This jar was already ${jar.state}.`
+  if (to !== 'discarded' && isPastRescue(jar, at))
+    return 'It stood unsealed at room temperature for more than 24 hours. Discard it, unopened and untasted.'
+  return undefined
+}
