@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { createServer, type AddressInfo } from 'node:net'
-import { chmodSync, mkdtempSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
@@ -18,6 +18,10 @@ export function ownEnv(): NodeJS.ProcessEnv {
   delete env.KELVIT_APP_DATABASE_URL
   return env
 }
+
+/** The secret of whoever runs the Kelvit of a data folder. */
+export const operatorToken = (data: string): string =>
+  /^operator_token=(\w+)$/m.exec(readFileSync(join(data, 'secrets'), 'utf8'))?.[1] ?? ''
 
 const ROOT = resolve(import.meta.dirname, '..')
 

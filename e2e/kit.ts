@@ -1,9 +1,11 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 import { rmSync } from 'node:fs'
-import { newDataFolder, startKelvit } from './kelvit'
+import { newDataFolder, operatorToken, startKelvit } from './kelvit'
 
 const NOW = Date.parse('2026-08-14T23:00:00Z')
+/** What moves this worker's clock. */
+let operator = ''
 
 /** Each worker has a Kelvit of its own: the demo, and a clock that stands at Friday 14 August, 17:00. */
 export const test = base.extend<object, { readonly kelvit: string }>({
@@ -11,6 +13,7 @@ export const test = base.extend<object, { readonly kelvit: string }>({
     async ({}, use) => {
       const data = newDataFolder('e2e')
       const kelvit = await startKelvit(data, ['--now', '2026-08-14T17:00'])
+      operator = operatorToken(data)
       await use(kelvit.base)
       await kelvit.stop()
       rmSync(data, { recursive: true, force: true })
@@ -33,9 +36,9 @@ export const test = base.extend<object, { readonly kelvit: string }>({
 })
 export { expect }
 
-/** Enters the demo by its button, with the clock at its beginning. */
+/** Knocks as a newcomer does, at the address alone, and enters the demo by its button; the clock at its beginning. */
 export async function enterDemo(page: Page): Promise<void> {
-  await page.goto('/sign-in')
+  await page.goto('/')
   await page.getByRole('button', { name: 'Enter the demo' }).click()
   await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
   await setClock(page, 0)
@@ -46,7 +49,10 @@ export async function setClock(page: Page, minutes: number): Promise<void> {
   const heard = page.waitForResponse(
     (r) => r.url().endsWith('/api/clock') && r.request().method() === 'GET',
   )
-  const moved = await page.request.post('/api/clock', { data: { now: NOW + minutes * 60_000 } })
+  const moved = await page.request.post('/api/clock', {
+    headers: { authorization: `Bearer ${operator}` },
+    data: { now: NOW + minutes * 60_000 },
+  })
   expect(moved.status()).toBe(200)
   await (await heard).finished()
   await page.evaluate(() => new Promise(requestAnimationFrame))

@@ -52,29 +52,83 @@ init_cluster() {
 start_cluster() {
   place_cluster
   [ -f "$data/cluster/PG_VERSION" ] || init_cluster
-  cluster_runs || launch
+  cluster_runs || launch || return 1
   use_cluster
+  await_cluster || return 1
   make_database
 }
 
+# It may be recovering from a crash: that takes what it takes, and is waited for.
+await_cluster() {
+  local answer
+  for _ in $(seq 3600); do
+    answer=0
+    "$pgbin/pg_isready" -q -t 3 -d "$DATABASE_URL" || answer=$?
+    [ "$answer" != 0 ] || return 0
+    [ "${stopping:-0}" = 0 ] || return 1
+    cluster_runs || return 1
+    sleep 0.2
+  done
+  return 1
+}
+
+# The port of last time, so that whoever was connected finds the way back; another when it is taken.
+kept_port() { cat "$data/pgport" 2>/dev/null || true; }
+
 launch() {
-  local path socket port
-  path=$(cluster_path) port=$(free_port) socket=$path
+  local path socket port absent
+  path=$(cluster_path) socket=$path
+  port=$(kept_port)
+  [ -n "$port" ] || port=$(free_port)
   # Left behind by a server that was killed.
   rm -f "$path/postmaster.pid"
   # A socket's path may have 107 bytes; in a deeper folder there is only loopback.
   [ ${#socket} -lt 80 ] || socket=''
-  # Orphans of a killed server hold its memory for a moment longer.
   for _ in 1 2 3 4 5 6; do
-    as_db "$pgbin/pg_ctl" -D "$path" -l "$path/postgres.log" -w -t 60 \
+    end_backends
+    as_db "$pgbin/pg_ctl" -D "$path" -l "$path/postgres.log" -W \
       -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$socket' -c max_connections=60" \
-      start >/dev/null 2>&1 </dev/null && return
-    sleep 1
+      start >/dev/null 2>&1 </dev/null || true
+    # It soon answers, if only "not yet"; or it has ended, with its reason in the log.
+    absent=0
+    for _ in $(seq 100); do
+      if "$pgbin/pg_isready" -q -t 2 -h 127.0.0.1 -p "$port" || [ $? = 1 ]; then echo "$port" > "$data/pgport"; return 0; fi
+      if cluster_runs; then absent=0; else absent=$((absent + 1)); fi
+      [ "$absent" -lt 15 ] || break
+      sleep 0.1
+    done
+    if tail -n 5 "$path/postgres.log" | grep -q 'Address already in use'; then port=$(free_port); fi
+    sleep 0.3
   done
-  die "the database does not start; see $path/postgres.log"
+  return 1
 }
 
-stop_cluster() { ! cluster_runs || as_db "$pgbin/pg_ctl" -D "$(cluster_path)" -m fast -w stop >/dev/null; }
+# Backends whose server was killed hold its memory until they notice; they are ours by the folder they stand in.
+end_backends() {
+  local path p
+  path=$(cluster_path)
+  for p in /proc/[0-9]*; do
+    [ "$(readlink "$p/cwd" 2>/dev/null)" = "$path" ] && grep -q '^postgres' "$p/comm" 2>/dev/null && kill -KILL "${p#/proc/}" 2>/dev/null
+  done
+  return 0
+}
+
+# For one that does not answer: nothing acknowledged is lost, it recovers when it is started again.
+kill_cluster() { end_backends; rm -f "$data/cluster/postmaster.pid"; }
+
+stop_cluster() {
+  local answer
+  cluster_runs || return 0
+  use_cluster
+  # A fast stop into a crash recovery can leave one behind that neither runs nor ends.
+  for _ in $(seq 600); do
+    answer=0
+    "$pgbin/pg_isready" -q -t 3 -d "$DATABASE_URL" || answer=$?
+    [ "$answer" = 1 ] && cluster_runs || break
+    sleep 0.2
+  done
+  as_db "$pgbin/pg_ctl" -D "$(cluster_path)" -m fast -w -t 40 stop >/dev/null 2>&1 || kill_cluster
+}
 
 sql() { "$pgbin/psql" -X -q -v ON_ERROR_STOP=1 "$@" </dev/null; }
 server_db() { echo "${DATABASE_URL%/*}/postgres"; }
@@ -86,21 +140,55 @@ make_database() {
   sql "$(server_db)" -c "do \$\$ begin if not exists (select from pg_roles where rolname = 'kelvit_app') then create role kelvit_app login nosuperuser nobypassrls password '$app_password'; end if; end \$\$" -c 'create database kelvit'
 }
 
+# The first line of a backup says what it is and what its rest must be.
+SIGNATURE='KELVIT BACKUP 1'
+
 backup() {
-  local part="$1.part"
-  "$pgbin/pg_dump" --format=custom --no-owner --file="$part" "$DATABASE_URL" </dev/null || { rm -f "$part"; die 'the backup failed'; }
+  local part="$1.part" dump
+  dump=$(mktemp)
+  "$pgbin/pg_dump" --format=custom --no-owner --file="$dump" "$DATABASE_URL" </dev/null || { rm -f "$dump"; die 'the backup failed'; }
+  (umask 077; rm -f "$part"; { echo "$SIGNATURE $(sha256sum "$dump" | cut -d' ' -f1)"; cat "$dump"; } > "$part") || { rm -f "$part" "$dump"; die "cannot write $1"; }
+  rm -f "$dump"
   mv "$part" "$1"
   echo "Kelvit is kept in $1"
 }
 
+# The dump inside a backup, in a file of its own; refuses what is no backup of Kelvit, or a damaged one.
+dump_of() {
+  local line dump
+  dump=$(mktemp)
+  line=$(head -n 1 "$1" | tr -d '\0' | head -c 200)
+  if [ "${line#"$SIGNATURE "}" != "$line" ]; then
+    tail -n +2 "$1" > "$dump"
+    [ "$(sha256sum "$dump" | cut -d' ' -f1)" = "${line#"$SIGNATURE "}" ] || { rm -f "$dump"; die "$1 is damaged: it is not what was written"; }
+  else
+    # Versions before this one wrote no first line.
+    cp "$1" "$dump"
+  fi
+  if ! "$pgbin/pg_restore" --list "$dump" 2>/dev/null | grep -q 'FUNCTION public kelvit_household()'; then
+    rm -f "$dump"
+    die "$1 is not a backup of Kelvit"
+  fi
+  echo "$dump"
+}
+
 restore() {
-  "$pgbin/pg_restore" --list "$1" >/dev/null 2>&1 || die "$1 is not a backup of Kelvit"
-  local name=${DATABASE_URL##*/}; name=${name%%\?*}
+  local dump name
+  dump=$(dump_of "$1")
+  name=${DATABASE_URL##*/}; name=${name%%\?*}
   if [ -n "$(sql -At "$DATABASE_URL" -c "select 1 from pg_tables where schemaname = 'public' limit 1")" ]; then
-    [ "$2" = 1 ] || die 'this Kelvit is not empty; --replace throws away what is in it'
+    [ "$2" = 1 ] || { rm -f "$dump"; die 'this Kelvit is not empty; --replace throws away what is in it'; }
   fi
   sql "$(server_db)" -c "drop database if exists kelvit_restoring" -c 'create database kelvit_restoring'
-  "$pgbin/pg_restore" --no-owner --exit-on-error --single-transaction -d "${DATABASE_URL%/*}/kelvit_restoring" "$1" </dev/null || die 'the backup could not be read back; nothing was changed'
+  "$pgbin/pg_restore" --no-owner --exit-on-error --single-transaction -d "${DATABASE_URL%/*}/kelvit_restoring" "$dump" </dev/null || { rm -f "$dump"; die 'the backup could not be read back; nothing was changed'; }
+  rm -f "$dump"
   sql "$(server_db)" -c "drop database \"$name\" with (force)" -c "alter database kelvit_restoring rename to \"$name\""
   echo "Kelvit is restored from $1"
+}
+
+# The secret of whoever runs this Kelvit, made once.
+operator_token() {
+  grep -q '^operator_token=' "$data/secrets" 2>/dev/null ||
+    (umask 077; printf 'operator_token=%s\n' "$(secret)" >> "$data/secrets")
+  sed -n 's/^operator_token=//p' "$data/secrets" | head -n 1
 }

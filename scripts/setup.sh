@@ -3,8 +3,25 @@
 die() { echo "kelvit: $*" >&2; exit 1; }
 say() { echo "kelvit: $*" >&2; }
 
-# Whether the process named in a pid file is one of ours.
-alive() { [ -f "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null && grep -qa kelvit "/proc/$(cat "$1")/cmdline"; }
+# A line of the log, with its time.
+note() { echo "kelvit: $(date -u +%Y-%m-%dT%H:%M:%SZ) $*" >&2; }
+
+# Whether a process runs; a zombie that nobody has reaped yet does not.
+running() { local s; s=$(sed 's/.*) //' "/proc/$1/stat" 2>/dev/null) && [ -n "$s" ] && [ "${s%% *}" != Z ]; }
+
+# A process by its number, the moment it began and the machine's own start: a number that
+# is used again, also by another container on the same disk, is not mistaken for it.
+identity() {
+  local began
+  began=$(sed 's/.*) //' "/proc/$1/stat" 2>/dev/null | cut -d' ' -f20)
+  [ -n "$began" ] && echo "$1 $began $(cat /proc/sys/kernel/random/boot_id)"
+}
+
+# Whether the very process that a pid file names still runs.
+alive() {
+  local pid rest
+  [ -f "$1" ] && read -r pid rest < "$1" && [ -n "$rest" ] && running "$pid" && [ "$(identity "$pid")" = "$pid $rest" ]
+}
 
 as_root() {
   if [ "$(id -u)" = 0 ]; then "$@"

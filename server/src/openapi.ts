@@ -76,8 +76,8 @@ const single: readonly Operation[] = [
   { method: 'get', path: paths.invitations, summary: 'Open invitations, without their links' },
   {
     method: 'delete',
-    path: `${paths.invitations}/{id}`,
-    summary: 'Withdraw an invitation',
+    path: `${paths.invitations}/{token}`,
+    summary: 'Withdraw an invitation, by its id in place of the token',
   },
   {
     method: 'get',

@@ -97,6 +97,7 @@ export const jar = (more: Partial<Jar> = {}): Jar => ({
   cause: null,
   costEach: null,
   stateAt: '2026-01-11T12:00:00Z',
+  outAt: '2026-01-10T23:00:00Z',
   note: '',
   version: 1,
   ...more,
@@ -108,6 +109,7 @@ export const load = (more: Partial<LoadWithEvents> = {}): LoadWithEvents => ({
   cannerId: 'c1',
   startsAt: '2026-08-14T23:00:00Z',
   setup: { regulatedBy: 'dial', psi: 12, minutes: 25, gaugeErrorPsi: 0, restMinutes: 10 },
+  plannedSetup: null,
   processes: [],
   portions: [
     {

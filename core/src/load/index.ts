@@ -9,7 +9,7 @@ export {
   type Figures,
   type FiguresQuery,
 } from './figures'
-export { inOrder, type LoadEvent, type LoadEventKind } from './events'
+export { inOrder, RETRACTABLE, type LoadEvent, type LoadEventKind } from './events'
 export { cannerBlocks, DIAL_TEST_DAYS, type Block, type GaugeTest } from './fitness'
 export { jarSpecs } from './jars'
 export {

@@ -1,4 +1,4 @@
-import { feetToMetres, poundsToKg, psiToKpa, type Psi, type UnitSystem } from './units'
+import { feetToMetres, poundsToKg, psi, psiToKpa, type Psi, type UnitSystem } from './units'
 
 const FRACTIONS: readonly (readonly [number, string])[] = [
   [0, ''],
@@ -35,9 +35,32 @@ const trim = (n: number, digits: number): string => String(Number(n.toFixed(digi
 export const showWeight = (lb: number, system: UnitSystem): string =>
   system === 'us' ? `${trim(lb, lb < 10 ? 1 : 0)} lb` : `${trim(poundsToKg(lb), 1)} kg`
 
-/** Gauge pressure: "12 psi", or "83 kPa (12 psi)" since the tables are in psi. */
+/** Gauge pressure to reach: "12 psi", or "83 kPa (12 psi)" since the tables are in psi; kilopascals round up. */
 export const showPressure = (p: Psi, system: UnitSystem): string =>
-  system === 'us' ? `${kitchenNumber(p)} psi` : `${Math.round(psiToKpa(p))} kPa (${trim(p, 1)} psi)`
+  system === 'us'
+    ? `${kitchenNumber(p)} psi`
+    : `${Math.ceil(psiToKpa(p) - 1e-9)} kPa (${trim(p, 1)} psi)`
+
+/** The gauge that regulates: its kind, and how much a dial reads high at its last test, psi. */
+export interface GaugeHere {
+  readonly kind: 'dial' | 'weighted'
+  readonly errorPsi: number
+}
+
+/**
+ * A target pressure as it is read on this kitchen's own gauge. A dial that is off says so
+ * with its reason, the same everywhere: "13 psi on your dial: it reads 1 high".
+ * @param target tested target, psi gauge.
+ */
+export function pressureOn(gauge: GaugeHere, target: Psi, system: UnitSystem): string {
+  const { kind, errorPsi } = gauge
+  if (kind === 'weighted' || Math.abs(errorPsi) < 1e-9) return showPressure(target, system)
+  const off =
+    system === 'us'
+      ? kitchenNumber(Math.abs(errorPsi))
+      : `${Math.round(psiToKpa(psi(Math.abs(errorPsi))))} kPa`
+  return `${showPressure(psi(target + errorPsi), system)} on your dial: it reads ${off} ${errorPsi > 0 ? 'high' : 'low'}`
+}
 
 /** Altitude: "2,640 ft" or "805 m". */
 export const showAltitude = (ft: number, system: UnitSystem): string =>

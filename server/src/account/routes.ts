@@ -182,8 +182,8 @@ function invitationRoutes(router: Router, deps: Deps): void {
   router.get(paths.invitations, async (ctx) => {
     ctx.body = await listInvitations(deps, actorOf(ctx, 'keeper'))
   })
-  router.delete(`${paths.invitations}/:id`, async (ctx) => {
-    await withdrawInvitation(deps, actorOf(ctx, 'keeper'), readId(ctx))
+  router.delete(`${paths.invitations}/:token`, async (ctx) => {
+    await withdrawInvitation(deps, actorOf(ctx, 'keeper'), readId(ctx, 'token'))
     ctx.status = 204
   })
   const tokenOf = (ctx: Context): string => {

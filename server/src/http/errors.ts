@@ -116,7 +116,9 @@ export const handleErrors =
           'mistake',
           'Something went wrong on our side. Nothing was changed; try again.',
         )
-      if (problem.status >= 500)
+      // A database that is away is said once by whoever keeps it, not with every request.
+      if (problem.status === 503) log.info({ code: codeOf(error) }, 'not ready')
+      else if (problem.status >= 500)
         log.error({ err: forLog(error), path: knownPath(ctx) }, 'request failed')
       ctx.status = problem.status
       if (problem.more.retryAfter !== undefined)

@@ -6,11 +6,11 @@ import {
   type LoadWithEvents,
   type NewLoadEvent,
 } from '@kelvit/contract'
-import { foldLoad } from '@kelvit/core'
+import { foldLoad, type LoadSetup } from '@kelvit/core'
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import { nowIso } from '../app/session'
-import { sendOut, waitingToSend } from '../offline/outbox'
+import { sendOut, waitingToSend } from '../sync/outbox'
 import { request, type Method } from './request'
 
 /** Saves a change and renews the lists it concerns. */
@@ -31,11 +31,11 @@ export const stateOf = (load: LoadWithEvents) => foldLoad(load.setup, asEvents(l
 /** Says what happened at the stove: shown at once, kept here until the server has it. */
 export function useSay(load: LoadWithEvents, by: string) {
   const client = useQueryClient()
-  return (event: Omit<NewLoadEvent, 'at'>): string => {
+  return (event: Omit<NewLoadEvent, 'at'>, setup: LoadSetup = load.setup): string => {
     const id = uuidv7()
     const body: NewLoadEvent = { ...event, at: nowIso() }
     const path = `${paths.loads}/${load.id}/events/${id}`
-    showEvent(client, load.id, eventRow(load.id, id, by, body))
+    showEvent(client, load.id, eventRow(load.id, id, by, body), setup)
     sendOut({ path, body })
     return id
   }
@@ -52,13 +52,13 @@ const eventRow = (loadId: string, id: string, by: string, e: NewLoadEvent): Load
   eventId: e.eventId ?? null,
 })
 
-function showEvent(client: QueryClient, loadId: string, row: LoadEventRow): void {
+function showEvent(client: QueryClient, loadId: string, row: LoadEventRow, setup: LoadSetup): void {
   void client.cancelQueries({ queryKey: ['loads'] })
   client.setQueryData<readonly LoadWithEvents[]>(['loads'], (loads) =>
     loads?.map((l) => {
       if (l.id !== loadId) return l
       const events = [...l.events, row]
-      return { ...l, events, stage: foldLoad(l.setup, asEvents(events)).stage }
+      return { ...l, setup, events, stage: foldLoad(setup, asEvents(events)).stage }
     }),
   )
 }

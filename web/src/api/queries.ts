@@ -16,6 +16,7 @@ import {
   type Jar,
   type LoadWithEvents,
   type Lot,
+  type InvitationRow,
   type Member,
   type Session,
   type Setup,
@@ -61,6 +62,7 @@ const exceptionsQuery = list<KitchenExceptionRow>('kitchen-exceptions', paths.ki
 const busyTimesQuery = list<BusyTimeRow>('busy-times', paths.busyTimes)
 const feedsQuery = list<CalendarFeed>('calendar-feeds', paths.calendarFeeds)
 export const membersQuery = list<Member>('members', paths.members)
+export const invitationsQuery = list<InvitationRow>('invitations', paths.invitations)
 
 /** Which cached lists a changed table makes stale. */
 export const staleBy: Readonly<Record<string, readonly string[]>> = {

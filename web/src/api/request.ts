@@ -19,8 +19,13 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 const PATIENCE_MS = 15_000
 
 /** One request to the API. Rejects with ProblemFault or Unreachable. */
-export async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
-  const answer = await reach(method, path, body)
+export async function request<T>(
+  method: Method,
+  path: string,
+  body?: unknown,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<T> {
+  const answer = await reach(method, path, body, headers)
   if (answer.status === 204) return undefined as T
   const text = await answer.text()
   const read: unknown = isJson(answer) ? JSON.parse(text) : text
@@ -42,15 +47,22 @@ export async function requestFile(path: string, body: unknown, name: string): Pr
   window.setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
 }
 
-async function reach(method: Method, path: string, body: unknown): Promise<Response> {
+async function reach(
+  method: Method,
+  path: string,
+  body: unknown,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<Response> {
   try {
     return await fetch(path, {
       method,
       credentials: 'same-origin',
       signal: AbortSignal.timeout(PATIENCE_MS),
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
   } catch {
     throw new Unreachable()
@@ -64,6 +76,21 @@ const isProblem = (x: unknown): x is Problem =>
 /** The sentence to show for anything that was thrown. */
 export const sentenceOf = (error: unknown): string =>
   error instanceof Error && error.message ? error.message : 'Something went wrong. Try again.'
+
+/** Answers of servers and proxies that say "not now", not "no". */
+const NOT_NOW: ReadonlySet<number> = new Set([401, 408, 425, 429, 502, 503, 504])
+
+/**
+ * What an answer means for a change that is kept here: `final`, nobody will ever take it;
+ * `later`, nothing gets through just now; `stuck`, the server failed at this one, which
+ * stays here while others go on.
+ */
+export function fateOf(error: unknown): 'final' | 'later' | 'stuck' {
+  if (!(error instanceof ProblemFault)) return 'later'
+  const { status } = error.problem
+  if (NOT_NOW.has(status)) return 'later'
+  return status >= 500 ? 'stuck' : 'final'
+}
 
 /** Worth repeating: nobody said no, the way was blocked, or the sign-in ran out. */
 export const isPassing = (error: unknown): boolean =>

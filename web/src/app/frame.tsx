@@ -6,11 +6,15 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { refetchWhenSent } from '../api/changes'
 import { sessionQuery } from '../api/queries'
 import { request } from '../api/request'
-import { openOutbox, useWaiting } from '../offline/outbox'
+import { wipeCache } from '../sync/cache'
+import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
 import { useNotify } from '../ui/notice'
+import { Button } from '../ui/button'
+import { Sheet } from '../ui/sheet'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
 import { useLive } from './live'
+import { useHousehold } from './session'
 import { FootStrip, WorkStrip } from './work-strip'
 
 const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
@@ -22,7 +26,8 @@ export function Frame() {
   const { pathname, search } = useLocation()
   if (!session)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />
-  return <Inside />
+  // Another member, another page: nothing of the one before is carried over.
+  return <Inside key={session.member.id} />
 }
 
 function Inside() {
@@ -32,20 +37,37 @@ function Inside() {
   const notify = useNotify()
   useLive()
   useKeys(useMemo(() => ({ finder: () => setFinder(true), keys: () => setKeys(true) }), []))
-  useEffect(() => {
-    openOutbox({
-      refused: (sentence) => {
-        notify.trouble(sentence)
-        void client.invalidateQueries()
-      },
-      delivered: () => refetchWhenSent(client, ['loads', 'jars', 'lots']),
-    })
-  }, [client, notify])
+  const { member, household } = useHousehold()
+  const [leaving, setLeaving] = useState(false)
+  const waiting = useWaiting()
+  useEffect(
+    () =>
+      openOutbox(
+        { memberId: member.id, householdId: household.id },
+        {
+          refused: (sentence) => {
+            notify.trouble(sentence)
+            void client.invalidateQueries()
+          },
+          delivered: () => refetchWhenSent(client, ['loads', 'jars', 'lots']),
+        },
+      ),
+    [client, notify, member.id, household.id],
+  )
+  const leave = (): void => {
+    // On a shared device nothing of this house stays behind, also when the server is away.
+    void request('DELETE', paths.session)
+      .catch(() => undefined)
+      .then(wipeOutbox)
+      .finally(() => {
+        client.clear()
+        wipeCache()
+        window.location.assign('/sign-in')
+      })
+  }
   const signOut = (): void => {
-    void request('DELETE', paths.session).finally(() => {
-      client.clear()
-      window.location.assign('/sign-in')
-    })
+    if (waiting > 0) setLeaving(true)
+    else leave()
   }
   return (
     <>
@@ -55,6 +77,23 @@ function Inside() {
         onSignOut={signOut}
       />
       <WaitingMark />
+      {leaving && (
+        <Sheet
+          open
+          onOpenChange={setLeaving}
+          title={`${waiting === 1 ? 'One change is' : `${waiting} changes are`} not sent yet`}
+          about="Signing out here wipes this device: what was not sent would be lost."
+        >
+          <div className="flex flex-wrap gap-3">
+            <Button look="main" onClick={() => setLeaving(false)}>
+              Stay until it is sent
+            </Button>
+            <Button look="stop" onClick={leave}>
+              Sign out and lose it
+            </Button>
+          </div>
+        </Sheet>
+      )}
       <Suspense
         fallback={
           <div className="mx-auto max-w-[1248px] px-6 pt-8">

@@ -1,8 +1,8 @@
-import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
 import { QueryClient } from '@tanstack/react-query'
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import type { ReactNode } from 'react'
 import { isPassing } from '../api/request'
+import { persister } from '../sync/cache'
 import { Notices } from '../ui/notice'
 
 const DAY_MS = 86_400_000
@@ -22,21 +22,6 @@ const client = new QueryClient({
   },
 })
 
-const persister = createSyncStoragePersister({
-  storage: safeStorage(),
-  key: 'kelvit.cache',
-  throttleTime: 1000,
-})
-
-/** Private windows may forbid storage; then nothing is kept. */
-function safeStorage(): Storage | undefined {
-  try {
-    return window.localStorage
-  } catch {
-    return undefined
-  }
-}
-
 export function Providers({ children }: { readonly children: ReactNode }) {
   return (
     <PersistQueryClientProvider
@@ -44,10 +29,13 @@ export function Providers({ children }: { readonly children: ReactNode }) {
       persistOptions={{
         persister,
         maxAge: 7 * DAY_MS,
-        buster: '1',
+        buster: '2',
         dehydrateOptions: {
           shouldDehydrateQuery: (q) =>
-            q.state.status === 'success' && KEPT.has(String(q.queryKey[0])),
+            q.state.status === 'success' &&
+            // "Nobody" is never remembered: whoever was told so may have come in since.
+            q.state.data !== null &&
+            KEPT.has(String(q.queryKey[0])),
         },
       }}
       onSuccess={() => void client.invalidateQueries()}

@@ -1,6 +1,8 @@
+import { paths } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { request, sentenceOf } from '../../api/request'
+import { wipeCache } from '../../sync/cache'
 
 /** Sends a form that ends in being signed in; on success the application starts afresh at `to`. */
 export function useEnter(to: string) {
@@ -12,7 +14,9 @@ export function useEnter(to: string) {
     setTrouble(undefined)
     try {
       await request('POST', path, body)
+      await mustBeIn()
       client.clear()
+      wipeCache()
       window.location.assign(to)
     } catch (error) {
       setTrouble(sentenceOf(error))
@@ -20,6 +24,15 @@ export function useEnter(to: string) {
     }
   }
   return { enter, busy, trouble }
+}
+
+/** A browser that keeps no cookie would show "Come in" again without a word. */
+async function mustBeIn(): Promise<void> {
+  await request('GET', paths.session).catch(() => {
+    throw new Error(
+      'You are let in, but this browser keeps no cookie for Kelvit. Allow cookies for this address and try again.',
+    )
+  })
 }
 
 /** Only pages of our own are gone on to. */

@@ -1,12 +1,13 @@
 import { paths, type Member, type Role } from '@kelvit/contract'
-import { feetToMetres, metresToFeet } from '@kelvit/core'
-import { useQuery } from '@tanstack/react-query'
+import { dateAt, feetToMetres, metresToFeet } from '@kelvit/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../api/changes'
-import { membersQuery } from '../../api/queries'
+import { invitationsQuery, membersQuery } from '../../api/queries'
 import { request, sentenceOf } from '../../api/request'
 import { useHousehold } from '../../app/session'
+import { showDay, useTimes } from '../../app/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
@@ -66,7 +67,7 @@ function Kitchen() {
           value={altitude}
           onChange={(e) => setAltitude(e.target.value)}
           disabled={!may('keeper')}
-          help="Loads that are planned already keep the pressure they were planned with."
+          help="Loads that are planned already are looked up again when they are started; the difference is shown first."
           required
         />
         <ChoiceField
@@ -141,6 +142,7 @@ function Members() {
         ))}
       </ul>
       {may('keeper') && <Invite />}
+      {may('keeper') && <OpenInvitations />}
       <div className="mt-6 border-t border-rim pt-4">
         <Button
           onClick={() =>
@@ -161,6 +163,7 @@ function Invite() {
   const [role, setRole] = useState<Role>('helper')
   const [link, setLink] = useState<string>()
   const notify = useNotify()
+  const client = useQueryClient()
   const make = async (): Promise<void> => {
     try {
       const made = await request<{ path: string }>('POST', paths.invitations, {
@@ -168,6 +171,7 @@ function Invite() {
         role,
       })
       setLink(window.location.origin + made.path)
+      void client.invalidateQueries({ queryKey: invitationsQuery.queryKey })
     } catch (error) {
       notify.trouble(sentenceOf(error))
     }
@@ -192,6 +196,52 @@ function Invite() {
           onFocus={(e) => e.target.select()}
         />
       )}
+    </div>
+  )
+}
+
+/** Links that still open the door, each with a way to close it. */
+function OpenInvitations() {
+  const open = useQuery(invitationsQuery)
+  const save = useSave('invitations')
+  const notify = useNotify()
+  const { time } = useTimes()
+  const { zone } = useHousehold().household
+  if (open.isError) return <Trouble error={open.error} retry={() => void open.refetch()} />
+  if (!open.data || open.data.length === 0) return null
+  return (
+    <div className="mt-4">
+      <h3 className="mb-1">Open invitations</h3>
+      <ul>
+        {open.data.map((i) => (
+          <li
+            key={i.id}
+            className="flex min-h-14 flex-wrap items-center justify-between gap-3 border-t border-rim py-1.5 first:border-0"
+          >
+            <span>
+              for a {i.role}
+              <span className="block text-[15px] text-ink-soft">
+                made by {i.madeBy}, until {showDay(dateAt(Date.parse(i.expiresAt), zone))}{' '}
+                {time(Date.parse(i.expiresAt))}
+              </span>
+            </span>
+            <Button
+              size="small"
+              onClick={() =>
+                save.mutate(
+                  { method: 'DELETE', path: `${paths.invitations}/${i.id}` },
+                  {
+                    onSuccess: () => notify.done('Withdrawn: that link opens nothing any more.'),
+                    onError: (e) => notify.trouble(sentenceOf(e)),
+                  },
+                )
+              }
+            >
+              Withdraw
+            </Button>
+          </li>
+        ))}
+      </ul>
     </div>
   )
 }

@@ -7,7 +7,7 @@ import {
   quartsOf,
   showAltitude,
   showMinutes,
-  showPressure,
+  pressureOn,
   showWeight,
   type UnitSystem,
   type Way,
@@ -181,16 +181,20 @@ function Before({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answe
   )
 }
 
-/** "25 min at 12 psi (dial), 15 psi (weighted)". */
-function processWords({ processes }: HarvestAnswer, units: UnitSystem): string {
-  const tested = processes.flatMap((p) => (p.outcome === 'process' ? [p] : []))
+/** "25 min at 12 psi dial, 15 psi weighted", as this kitchen's own gauges read. */
+function processWords({ processes, gauges }: HarvestAnswer, units: UnitSystem): string {
+  const tested = processes.flatMap((p, i) =>
+    p.outcome === 'process' ? [{ p, gauge: gauges[i] ?? { kind: p.gauge, errorPsi: 0 } }] : [],
+  )
   const [first] = tested
   if (!first) return 'none tested'
-  const gauges = tested.filter((p, i) => tested.findIndex((x) => x.gauge === p.gauge) === i)
-  const pressures = gauges.map(
-    (p) => `${showPressure(p.psi, units)}${gauges.length > 1 ? ` ${p.gauge}` : ''}`,
+  const words = tested.map(({ p, gauge }) => pressureOn(gauge, p.psi, units))
+  const different = tested.filter((_, i) => words.indexOf(words[i] ?? '') === i)
+  const pressures = different.map(
+    ({ p, gauge }) =>
+      `${pressureOn(gauge, p.psi, units)}${different.length > 1 && gauge.errorPsi === 0 ? ` ${p.gauge}` : ''}`,
   )
-  return `${first.minutes} min at ${pressures.join(', ')}`
+  return `${first.p.minutes} min at ${pressures.join(', ')}`
 }
 
 /** Empty jars and new lids on hand against what this harvest takes. */

@@ -20,7 +20,9 @@ import {
   type Storage,
   type Way,
   type YieldBelief,
+  type GaugeHere,
 } from '@kelvit/core'
+import { gaugeOf } from '../../app/gauge'
 
 /** The tested pack of a form that the household likes, else the one there is. */
 const packFor = (form: FoodForm, liked: Pack): Pack =>
@@ -37,6 +39,8 @@ export interface HarvestAnswer {
   readonly processes: readonly ProcessAnswer[]
   /** The first of them that is tested, else the refusal. */
   readonly process: ProcessAnswer | undefined
+  /** The gauges of the canners that may be used, in the order of `processes`. */
+  readonly gauges: readonly GaugeHere[]
   readonly canByRoom: string
   readonly canByCool: string
 }
@@ -95,6 +99,7 @@ export function answerHarvest(q: Asked): HarvestAnswer {
     ),
     ways,
     processes,
+    gauges: fit.map(gaugeOf),
     process: processes.find((p) => p.outcome === 'process') ?? processes[0],
     canByRoom: canBy(q.food, q.arrivedOn, 'room'),
     canByCool: canBy(q.food, q.arrivedOn, 'cool'),

@@ -9,14 +9,15 @@ import {
   saidName,
   showAltitude,
   showLength,
+  pressureOn,
   showPressure,
   type Food,
   type FoodForm,
-  type GaugeKind,
+  type GaugeHere,
   type Process,
 } from '@kelvit/core'
 import { useParams, useSearchParams } from 'react-router'
-import { useCanners } from '../../api/queries'
+import { useGaugeHere } from '../../app/gauge'
 import { useHousehold } from '../../app/session'
 import { AirCurve } from '../../chart/air-curve'
 import { AltitudeBands } from '../../chart/altitude-bands'
@@ -48,19 +49,12 @@ export function Page() {
   )
 }
 
-function useGaugeOfHouse(): GaugeKind {
-  const canners = useCanners().data ?? []
-  return (
-    (canners.find((c) => !c.retired && c.blocks.length === 0) ?? canners[0])?.regulatedBy ??
-    'weighted'
-  )
-}
-
 function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }) {
   const { household } = useHousehold()
   const [search, setSearch] = useSearchParams()
-  const house = useGaugeOfHouse()
-  const gauge = (search.get('gauge') as GaugeKind | null) ?? house
+  const asked = search.get('gauge')
+  const here = useGaugeHere(asked === 'dial' || asked === 'weighted' ? asked : undefined)
+  const gauge = here.kind
   const packs = form.packs.map((p) => p.pack)
   const pack =
     packs.find((p) => p === search.get('pack')) ??
@@ -97,7 +91,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
               {process.sentence} Instead: {process.instead.join(', ')}.
             </p>
           ) : (
-            <ProcessHere process={process} />
+            <ProcessHere process={process} gauge={here} />
           )}
           <div className="mt-5 grid grid-cols-1 gap-4 border-t border-rim pt-4 sm:grid-cols-3">
             <ChoiceField
@@ -166,20 +160,20 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
             </p>
           </Panel>
         )}
-        <Sizes sizes={sizes} look={look} />
+        <Sizes sizes={sizes} look={look} gauge={here} />
         <CheckedPanel form={form} />
       </div>
     </div>
   )
 }
 
-function ProcessHere({ process }: { readonly process: Process }) {
+function ProcessHere({ process, gauge }: { readonly process: Process; readonly gauge: GaugeHere }) {
   const { household } = useHousehold()
   const units = household.units
   return (
     <>
       <p className="font-head text-[2.7rem] leading-tight font-semibold">
-        {process.minutes} minutes at {showPressure(process.psi, units)}
+        {process.minutes} minutes at {pressureOn(gauge, process.psi, units)}
       </p>
       <p className="mt-2 leading-relaxed text-ink-soft">
         {showPressure(process.psi, units)} because the kitchen is at{' '}
@@ -192,7 +186,7 @@ function ProcessHere({ process }: { readonly process: Process }) {
           Also tested here:{' '}
           {process.options
             .filter((o) => o.id !== process.option)
-            .map((o) => `${o.minutes} min at ${showPressure(o.psi, units)}`)
+            .map((o) => `${o.minutes} min at ${pressureOn(gauge, o.psi, units)}`)
             .join(', or ')}
           . A boiling-water process exists in the tested guides; Kelvit runs pressure only.
         </p>
@@ -207,7 +201,9 @@ function ProcessHere({ process }: { readonly process: Process }) {
 function Sizes({
   sizes,
   look,
+  gauge,
 }: {
+  readonly gauge: GaugeHere
   readonly sizes: readonly Process['jar'][]
   readonly look: (size: Process['jar']) => ReturnType<typeof lookUpProcess>
 }) {
@@ -226,7 +222,7 @@ function Sizes({
                 </th>
                 <td className="text-right">
                   {p.outcome === 'process'
-                    ? `${p.minutes} min, ${showPressure(p.psi, household.units)}`
+                    ? `${p.minutes} min, ${pressureOn(gauge, p.psi, household.units)}`
                     : 'not tested'}
                   {p.outcome === 'process' && !sizes.includes(s) && (
                     <span className="block text-sm text-ink-soft">

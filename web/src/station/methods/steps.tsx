@@ -2,13 +2,18 @@ import { formOf, jarName, kitchenNumber, shortName, type Food, type Process } fr
 import { useHousehold } from '../../app/session'
 import { Caution, Panel } from '../../ui/panel'
 
+/** Never rinsed: the splash carries germs onto everything else in the kitchen. */
+const RAW_MEAT: ReadonlySet<string> = new Set(['poultry', 'meat'])
+
 /** What is done before the canner, in order, with this house's ways. */
 export function Steps({ food, process }: { readonly food: Food; readonly process: Process }) {
   const { household } = useHousehold()
   const { settings } = household
   const acid = process.acidPerJar
   const steps = [
-    `Wash and cut: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}.`,
+    RAW_MEAT.has(food.id)
+      ? `Cut, unwashed: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}. Washing raw meat or poultry only spreads what is on it.`
+      : `Wash and cut: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}.`,
     `${process.pack === 'raw' ? 'Raw pack' : 'Hot pack'}: ${process.preparation}.`,
     acid &&
       `In every ${jarName(process.jar, 1)}: ${kitchenNumber(acid.citricAcidTsp)} tsp citric acid, or ${kitchenNumber(acid.bottledLemonJuiceTbsp)} tbsp bottled lemon juice. Required, also under pressure.`,

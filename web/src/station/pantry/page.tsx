@@ -13,6 +13,7 @@ import { Empty, Skeleton, Trouble } from '../../ui/states'
 import { JarTable } from './jar-table'
 import { Pull } from './pull'
 import { ShelfDrawing } from './shelf-drawing'
+import { SetAside } from './set-aside'
 import { arrange } from './shelf-view'
 import { JarSheet, TakeSheet } from './take'
 
@@ -74,6 +75,7 @@ export function Page() {
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
       {!broken && !(jars.data && shelves.data) && <Skeleton />}
+      {jars.data && <SetAside jars={jars.data} />}
       {jars.data && shelves.data && shelf.length === 0 && (
         <Empty
           title="No jar stands here yet"

@@ -67,7 +67,7 @@ export function Pull({ jars, today }: { readonly jars: readonly Jar[]; readonly 
 
 const reason = (jar: Jar, today: string): string =>
   jar.useSoon
-    ? 'lost much liquid'
+    ? 'lost some liquid'
     : jar.bestBy < today
       ? `best was by ${showDate(jar.bestBy, today)}`
       : `best by ${showDate(jar.bestBy, today)}`

@@ -14,6 +14,8 @@ import { Empty } from '../../ui/states'
 import { foodName } from './shelf-view'
 
 const WORDS: Readonly<Partial<Record<JarState, string>>> = {
+  refrigerated: 'put into the fridge',
+  frozen: 'put into the freezer',
   eaten: 'taken',
   given: 'given away',
   discarded: 'thrown away',
@@ -26,7 +28,7 @@ export function useTake() {
   return (jar: Jar, state: JarState = 'eaten'): void => {
     set(jar, state)
     notify.done(`${foodName(jar.foodId)} ${jar.code} ${WORDS[state] ?? state}.`, () =>
-      set({ ...jar, state }, 'on-shelf'),
+      set({ ...jar, state }, jar.state),
     )
   }
 }
@@ -83,7 +85,7 @@ export function JarSheet({
         {jar.useSoon && (
           <>
             <dt className="text-ink-soft">Use soon</dt>
-            <dd>{jar.seal === 'sealed-low-liquid' ? 'much liquid was lost' : 'marked'}</dd>
+            <dd>{jar.seal === 'sealed-low-liquid' ? 'some liquid was lost' : 'marked'}</dd>
           </>
         )}
       </dl>
@@ -93,13 +95,24 @@ export function JarSheet({
           it over.
         </p>
       )}
-      <OpeningCaution foodId={jar.foodId} />
+      {jar.recipeId ? (
+        <Caution>
+          <strong>Do not eat.</strong> No tested process made this jar, so nobody knows that it is
+          safe. Keep it closed, and discard it the way your extension service says.
+        </Caution>
+      ) : (
+        <OpeningCaution foodId={jar.foodId} />
+      )}
       {may('helper') && (
         <div className="mt-4 flex flex-wrap gap-2.5">
-          <Button look="main" onClick={() => go('eaten')}>
-            Take this jar
-          </Button>
-          <Button onClick={() => go('given')}>Give it away</Button>
+          {!jar.recipeId && (
+            <>
+              <Button look="main" onClick={() => go('eaten')}>
+                Take this jar
+              </Button>
+              <Button onClick={() => go('given')}>Give it away</Button>
+            </>
+          )}
           <Button look="stop" onClick={() => go('discarded')}>
             Throw it away
           </Button>

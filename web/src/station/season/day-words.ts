@@ -5,12 +5,13 @@ import {
   jarName,
   quartsOf,
   saidName,
-  showPressure,
+  pressureOn,
   type DaySheet,
   type DayTask,
   type UnitSystem,
 } from '@kelvit/core'
 import type { Household } from '@kelvit/contract'
+import { gaugeOf } from '../../app/gauge'
 import { showDay } from '../../app/words'
 import type { DayEntry } from './day-loads'
 
@@ -32,7 +33,7 @@ export function processWords(e: DayEntry, units: UnitSystem): string {
   const psi = e.processes[0]?.psi
   return psi === undefined
     ? ''
-    : `${minutes} minutes at ${showPressure(psi, units)}, ${e.canner.regulatedBy === 'dial' ? 'by the dial' : 'by the weight'}`
+    : `${minutes} minutes at ${pressureOn(gaugeOf(e.canner), psi, units)}${e.canner.regulatedBy === 'dial' ? '' : ', by the weight'}`
 }
 
 /** Pieces of one preparation by one person that follow each other, as one. */
@@ -70,7 +71,7 @@ function stepText(task: DayTask, e: DayEntry, units: UnitSystem): string {
   const { name } = e.canner
   const until = `until ${clockOf(task.to)}`
   const psi = e.processes[0]?.psi
-  const pressure = psi === undefined ? 'its pressure' : showPressure(psi, units)
+  const pressure = psi === undefined ? 'its pressure' : pressureOn(gaugeOf(e.canner), psi, units)
   switch (task.stage) {
     case 'prepare':
       return `Prepare ${shortWords(e)} for ${name}, ${until}`

@@ -1,9 +1,10 @@
 import { paths } from '@kelvit/contract'
-import { processMinutesOf, showPressure, type PlanLoad } from '@kelvit/core'
+import { processMinutesOf, pressureOn, psi as asPsi, type PlanLoad } from '@kelvit/core'
 import { Pin, PinOff, X } from 'lucide-react'
 import { useState } from 'react'
 import { useSave } from '../../api/changes'
 import { sentenceOf } from '../../api/request'
+import { gaugeOf } from '../../app/gauge'
 import { portionWords } from '../../app/portion-words'
 import { type SeasonView } from '../../app/season'
 import { useHousehold } from '../../app/session'
@@ -31,6 +32,8 @@ export function LoadDetail({ view, load, mayPlan, close, put, say }: DetailProps
   const [canner, setCanner] = useState(load.canner)
   const pin = usePin()
   const first = model.lots[load.portions[0]?.lot ?? -1]
+  const owned = view.canners.find((c) => c.id === model.canners[load.canner]?.id)
+  const gauge = owned ? gaugeOf(owned) : { kind: 'weighted' as const, errorPsi: 0 }
   const psi = first?.processes[load.canner]?.psi
   const minutes = processMinutesOf(model, load)
   const moved = day !== load.day || canner !== load.canner
@@ -44,7 +47,7 @@ export function LoadDetail({ view, load, mayPlan, close, put, say }: DetailProps
           <p className="text-ink-soft">
             {model.canners[load.canner]?.name}, {showDay(stored.onDate)}
             {psi !== undefined &&
-              ` · ${minutes} minutes at ${showPressure(psi as never, household.units)}`}
+              ` · ${minutes} minutes at ${pressureOn(gauge, asPsi(psi), household.units)}`}
             {load.pinned && ' · pinned: stays here when you plan again'}
           </p>
           {overWords(view, load, minutes).map((w) => (

@@ -1,5 +1,5 @@
 import type { NewLoadEvent } from '@kelvit/contract'
-import { dialTarget, kitchenNumber, whyNot, type LoadEventKind } from '@kelvit/core'
+import { dialTarget, kitchenNumber, RETRACTABLE, whyNot, type LoadEventKind } from '@kelvit/core'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { asEvents, useSay } from '../../api/changes'
 import { useHousehold } from '../../app/session'
@@ -16,16 +16,8 @@ export interface Stove {
   readonly may: boolean
 }
 
-/** Never offered to be taken back: they only make a load safer. */
-const STAYS: ReadonlySet<LoadEventKind> = new Set([
-  'pressure-fell',
-  'steam-faltered',
-  'aborted',
-  'seals-checked',
-])
-
 /** What a person may say about a load right now. */
-export function useStove({ load, at }: LoadView): Stove {
+export function useStove({ load, at, fresh }: LoadView): Stove {
   const { member, may } = useHousehold()
   const notify = useNotify()
   const send = useSay(load, member.name)
@@ -33,13 +25,13 @@ export function useStove({ load, at }: LoadView): Stove {
     may: may('helper'),
     whyNot: (kind) => whyNot(load.setup, asEvents(load.events), { id: 'ffffffff', at, kind }),
     say: (event, words) => {
-      const id = send(event)
-      const low = event.kind === 'reading' && (event.psi ?? 0) < dialTarget(load.setup)
+      const starts = event.kind === 'started' && fresh?.outcome === 'process'
+      const id = send(event, starts ? fresh.setup : load.setup)
       notify.done(
         words,
-        STAYS.has(event.kind) || low
-          ? undefined
-          : () => void send({ kind: 'retracted', eventId: id }),
+        RETRACTABLE.has(event.kind)
+          ? () => void send({ kind: 'retracted', eventId: id })
+          : undefined,
       )
     },
   }
@@ -80,7 +72,9 @@ export function Actions({ view }: { readonly view: LoadView }) {
   )
   switch (state.stage) {
     case 'planned':
-      return step('started', 'Start this load', 'Load started.')
+      return view.fresh?.outcome === 'refused'
+        ? null
+        : step('started', 'Start this load', 'Load started.')
     case 'preparing':
       return step('filling-began', 'Jars hot, vent clear', 'Filling.')
     case 'filling':

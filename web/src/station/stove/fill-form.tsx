@@ -1,5 +1,13 @@
-import { formOf, kitchenNumber, saidName, showLength } from '@kelvit/core'
+import {
+  formOf,
+  isInCanner,
+  kitchenNumber,
+  saidName,
+  showLength,
+  whyNotTogether,
+} from '@kelvit/core'
 import { useState } from 'react'
+import { useLoads } from '../../api/queries'
 import { useHousehold } from '../../app/session'
 import { Button } from '../../ui/button'
 import { Field } from '../../ui/field'
@@ -13,7 +21,17 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
   const [counts, setCounts] = useState<Readonly<Record<string, number>>>({})
   const [finished, setFinished] = useState<Readonly<Record<string, boolean>>>({})
   const countOf = (id: string, planned: number): number => counts[id] ?? planned
-  const total = portions.reduce((n, p) => n + countOf(p.id, p.jars), 0)
+  const busy = (useLoads().data ?? []).find(
+    (l) => l.id !== view.load.id && l.cannerId === view.load.cannerId && isInCanner(l.stage),
+  )
+  const { canner } = view
+  const why = busy
+    ? `${canner?.name ?? 'The canner'} still holds batch ${busy.code}. Unload it before the next lid is locked.`
+    : canner &&
+      whyNotTogether(
+        portions.map((p) => ({ ...p, jars: countOf(p.id, p.jars) })),
+        canner,
+      )?.sentence
   const lock = (): void =>
     stove.say(
       {
@@ -86,11 +104,16 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
           </div>
         )
       })}
+      {why && (
+        <p role="alert" className="font-semibold text-beet">
+          {why}
+        </p>
+      )}
       <Button
         size="stove"
         look="main"
         className="self-start"
-        disabled={total === 0 || !stove.may}
+        disabled={why !== undefined || !stove.may}
         onClick={lock}
       >
         Lid locked, heat on

@@ -9,7 +9,7 @@ import { Caution, Panel, type Rim } from '../../ui/panel'
 import { Actions, useStove } from './actions'
 import { ClockFace } from './clock-face'
 import type { LoadView } from './load-view'
-import { caution, sentence } from './sentences'
+import { caution, changeWords, sentence } from './sentences'
 import { StageBar } from './stage-bar'
 
 const rimOf = ({ state, now }: LoadView): Rim => {
@@ -49,10 +49,37 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
       </p>
       <ClockFace view={view} />
       <Trace view={view} />
+      <SinceThePlan view={view} />
       {note && <Caution>{note}</Caution>}
       <Actions view={view} />
       <Ignored view={view} />
       <StopLoad view={view} />
+    </Panel>
+  )
+}
+
+/** What the load runs at when that is not what it was planned at: said before the first flame, and kept. */
+function SinceThePlan({ view: { load, fresh, state } }: { readonly view: LoadView }) {
+  const { household } = useHousehold()
+  if (fresh?.outcome === 'refused')
+    return (
+      <Caution>
+        <strong>This load cannot be started as it is.</strong> {fresh.sentence} Instead:{' '}
+        {fresh.instead.join(', ')}.
+      </Caution>
+    )
+  const planned = fresh ? load.setup : load.plannedSetup
+  const now = fresh ? fresh.setup : load.setup
+  const changes = planned ? changeWords(planned, now, household.units) : []
+  if (changes.length === 0 || state.stage === 'checked') return null
+  return (
+    <Panel rim="due" label="Changed since it was planned">
+      <h3 className="mb-1">Changed since it was planned</h3>
+      <ul className="list-disc pl-5 leading-relaxed">
+        {changes.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
     </Panel>
   )
 }

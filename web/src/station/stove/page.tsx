@@ -46,17 +46,21 @@ function OnTheStove({
 }) {
   const { id } = useParams()
   const now = useNow()
+  const { household } = useHousehold()
   const wanted = loads.find((l) => l.id === id)
   const running = loads.filter(isRunning)
   const views = running
-    .map((l) => viewLoad(l, canners, now))
+    .map((l) => viewLoad(l, canners, household, now))
     .sort((a, b) => urgency(a) - urgency(b))
-  const standing = loads.filter((l) => l.stage === 'standing').map((l) => viewLoad(l, canners, now))
+  const standing = loads
+    .filter((l) => l.stage === 'standing')
+    .map((l) => viewLoad(l, canners, household, now))
   const planned = loads
     .filter((l) => l.stage === 'planned' && l.id !== id)
     .sort((a, b) => a.startsAt.localeCompare(b.startsAt))
   useChime(views.some((v) => v.now.prompt !== null))
-  const main = wanted && wanted.stage !== 'standing' ? viewLoad(wanted, canners, now) : views[0]
+  const main =
+    wanted && wanted.stage !== 'standing' ? viewLoad(wanted, canners, household, now) : views[0]
   const beside = views.filter((v) => v.load.id !== main?.load.id)
   if (id && !wanted)
     return (

@@ -8,7 +8,10 @@ import {
   saidName,
   shortName,
   showLength,
+  pressureOn,
+  showAltitude,
   showPressure,
+  type GaugeHere,
   showWeight,
   type JarSize,
   type Mouth,
@@ -106,7 +109,13 @@ export function PlanFields({
 }
 
 /** The tested process in large type, why, and where it comes from. */
-export function ProcessFigures({ process }: { readonly process: Process }) {
+export function ProcessFigures({
+  process,
+  gauge,
+}: {
+  readonly process: Process
+  readonly gauge: GaugeHere
+}) {
   const { household } = useHousehold()
   const food = foodOf(process.foodId)
   return (
@@ -116,11 +125,11 @@ export function ProcessFigures({ process }: { readonly process: Process }) {
         {jarName(process.jar)}
       </p>
       <p className="font-head text-[2.3rem] leading-tight font-semibold">
-        {process.minutes} minutes at {showPressure(process.psi, household.units)}
+        {process.minutes} minutes at {pressureOn(gauge, process.psi, household.units)}
       </p>
       <p className="mt-1.5 leading-relaxed text-ink-soft">
         {showPressure(process.psi, household.units)} because the kitchen is at{' '}
-        {Math.round(household.altitudeFt).toLocaleString('en-US')} ft.{' '}
+        {showAltitude(household.altitudeFt, household.units)}.{' '}
         {process.preparation.charAt(0).toUpperCase() + process.preparation.slice(1)}; headspace{' '}
         {showLength(process.headspaceIn, household.units)}.
       </p>

@@ -8,6 +8,7 @@ import { Link, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../api/changes'
 import { sentenceOf } from '../../api/request'
+import { gaugeOf } from '../../app/gauge'
 import { useHousehold } from '../../app/session'
 import { LoadLane } from '../../chart/load-lane'
 import { Button } from '../../ui/button'
@@ -82,7 +83,7 @@ export function PlanForm(props: PlanFormProps) {
           </div>
         ) : (
           <>
-            <ProcessFigures process={answer} />
+            <ProcessFigures process={answer} gauge={gaugeOf(canner)} />
             {jarsOk && (
               <LoadLane
                 canner={canner}

@@ -1,4 +1,14 @@
-import { holdBand, kitchenNumber, type LoadStage } from '@kelvit/core'
+import {
+  changedFigures,
+  dialTarget,
+  holdBand,
+  kitchenNumber,
+  pressureOn,
+  psi,
+  type LoadSetup,
+  type LoadStage,
+  type UnitSystem,
+} from '@kelvit/core'
 import type { LoadView } from './load-view'
 
 /** The one thing to do now, in the cook's words. */
@@ -66,7 +76,11 @@ export function caution({ load, state }: LoadView): string | undefined {
       return 'Air left inside lowers the temperature that the same pressure gives. Ten minutes of full steam, by the clock.'
     case 'climbing':
     case 'processing':
-      return `If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
+      return `${
+        load.setup.regulatedBy === 'dial' && load.setup.gaugeErrorPsi !== 0
+          ? `Your dial reads ${kitchenNumber(Math.abs(load.setup.gaugeErrorPsi))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${kitchenNumber(dialTarget(load.setup))} there is the tested ${load.setup.psi}. `
+          : ''
+      }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
     case 'cooling':
       return 'No cold water, no lifting the weight. Slow cooling is part of the process.'
     case 'resting':
@@ -78,6 +92,27 @@ export function caution({ load, state }: LoadView): string | undefined {
       return undefined
   }
 }
+
+/** What is not as it was planned, a sentence each; the pressure once, as it is read here. */
+export function changeWords(planned: LoadSetup, now: LoadSetup, units: UnitSystem): string[] {
+  const changed = changedFigures(planned, now).map((c) => c.what)
+  const words: string[] = []
+  if (
+    changed.includes('psi') ||
+    changed.includes('gaugeErrorPsi') ||
+    changed.includes('regulatedBy')
+  )
+    words.push(`Pressure: planned ${onGauge(planned, units)}; it runs at ${onGauge(now, units)}.`)
+  if (changed.includes('minutes'))
+    words.push(`Process: planned ${planned.minutes} minutes; it takes ${now.minutes}.`)
+  if (changed.includes('restMinutes'))
+    words.push(`Rest: planned ${planned.restMinutes} minutes; it takes ${now.restMinutes}.`)
+  return words
+}
+
+/** The target as this load's gauge reads it, with its reason. */
+export const onGauge = (setup: LoadSetup, units: UnitSystem): string =>
+  pressureOn({ kind: setup.regulatedBy, errorPsi: setup.gaugeErrorPsi }, psi(setup.psi), units)
 
 export const STAGE_WORDS: Readonly<Record<LoadStage, string>> = {
   planned: 'planned',

@@ -1,4 +1,5 @@
 import type { SealCount, SealOutcome, Shelf } from '@kelvit/contract'
+import { STAND_OVERDUE_MS } from '@kelvit/core'
 import { useState } from 'react'
 import { useShelves } from '../../api/queries'
 import { tintOf } from '../../app/tints'
@@ -6,7 +7,7 @@ import { plural, useTimes } from '../../app/words'
 import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
 import { JAR_DRAWN, JarGlyph } from '../../ui/jar-glyph'
-import { Panel } from '../../ui/panel'
+import { Caution, Panel } from '../../ui/panel'
 import { useStove } from './actions'
 import type { LoadView } from './load-view'
 
@@ -37,7 +38,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
           <p className="leading-relaxed">
             {open
               ? overdue
-                ? 'More than 24 hours. Check the lids now; an unsealed jar can no longer be processed again.'
+                ? 'More than 24 hours. Check the lids now; a jar that did not seal can only be discarded.'
                 : 'Ready: bands off, press the middle of each lid.'
               : `Check the seals from ${dayTime(state.since + 12 * 3_600_000, at)}. Don’t press the lids before.`}
           </p>
@@ -75,32 +76,49 @@ function JarRow({ view }: { readonly view: LoadView }) {
   )
 }
 
-const NEXT: Readonly<Record<SealOutcome, SealOutcome>> = {
-  sealed: 'sealed-low-liquid',
-  'sealed-low-liquid': 'unsealed',
-  unsealed: 'broken',
-  broken: 'sealed',
-}
+const ORDER: readonly SealOutcome[] = [
+  'sealed',
+  'sealed-low-liquid',
+  'sealed-half-liquid',
+  'unsealed',
+  'broken',
+]
+const nextOf = (now: SealOutcome | undefined): SealOutcome =>
+  ORDER[(now === undefined ? 0 : ORDER.indexOf(now) + 1) % ORDER.length] ?? 'sealed'
 const WORDS: Readonly<Record<SealOutcome, string>> = {
   sealed: 'sealed',
-  'sealed-low-liquid': 'sealed, much liquid lost',
+  'sealed-low-liquid': 'sealed, some liquid lost',
+  'sealed-half-liquid': 'sealed, half its liquid or more lost',
   unsealed: 'not sealed',
   broken: 'broken',
 }
 const SIGNS: Readonly<Record<SealOutcome, string>> = {
   sealed: '✓',
   'sealed-low-liquid': '↓',
+  'sealed-half-liquid': '½',
   unsealed: '✗',
   broken: '⚡',
 }
 const COLOURS: Readonly<Record<SealOutcome, string>> = {
   sealed: 'text-brine',
   'sealed-low-liquid': 'text-squash',
+  'sealed-half-liquid': 'text-beet',
   unsealed: 'text-beet',
   broken: 'text-beet',
 }
 
-/** A button per jar: one tap moves it to the next outcome. All count as sealed until tapped. */
+const FILLS: Readonly<Record<SealOutcome, number>> = {
+  sealed: 0.9,
+  'sealed-low-liquid': 0.7,
+  'sealed-half-liquid': 0.4,
+  unsealed: 0.9,
+  broken: 0.9,
+}
+const wordsOf = (o: SealOutcome | undefined): string => (o ? WORDS[o] : 'not pressed yet')
+const signOf = (o: SealOutcome | undefined): string => (o ? SIGNS[o] : '?')
+const colourOf = (o: SealOutcome | undefined): string => (o ? COLOURS[o] : 'text-ink-soft')
+
+/** A button per jar: each is pressed by a person, none counts as sealed by itself. */
 function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () => void }) {
   const jars = view.load.portions.flatMap((p) =>
     Array.from({ length: p.filled ?? p.jars }, (_, i) => ({ key: `${p.id}/${i}`, portion: p })),
@@ -109,38 +127,51 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
   const [shelfId, setShelfId] = useState<string>()
   const shelves: readonly Shelf[] = useShelves().data ?? []
   const stove = useStove(view)
-  const of = (key: string): SealOutcome => outcome[key] ?? 'sealed'
+  const of = (key: string): SealOutcome | undefined => outcome[key]
+  const count = (...which: SealOutcome[]): number =>
+    jars.filter((j) => which.some((w) => w === of(j.key))).length
   const shelf = shelfId ?? shelves[0]?.id ?? ''
-  const good = jars.filter((j) => of(j.key).startsWith('sealed')).length
-  const bad = jars.filter((j) => of(j.key) === 'unsealed').length
+  const good = count('sealed', 'sealed-low-liquid')
+  const bad = count('unsealed')
+  const half = count('sealed-half-liquid')
+  const open = jars.filter((j) => of(j.key) === undefined).length
+  const late =
+    view.state.entered.standing !== undefined &&
+    view.at > view.state.entered.standing + STAND_OVERDUE_MS
+  const allSealed = (): void =>
+    setOutcome(Object.fromEntries(jars.map((j) => [j.key, of(j.key) ?? 'sealed'])))
   const put = (): void => {
     const seals: SealCount[] = []
     for (const j of jars) {
-      const at = seals.findIndex((s) => s.portionId === j.portion.id && s.outcome === of(j.key))
+      const said = of(j.key)
+      if (said === undefined) return
+      const at = seals.findIndex((s) => s.portionId === j.portion.id && s.outcome === said)
       const before = seals[at]
       if (before) seals[at] = { ...before, jars: before.jars + 1 }
-      else seals.push({ portionId: j.portion.id, outcome: of(j.key), jars: 1 })
+      else seals.push({ portionId: j.portion.id, outcome: said, jars: 1 })
     }
     stove.say(
       { kind: 'seals-checked', seals, shelfId: shelf || null },
-      `${plural(good, 'jar')} shelved.`,
+      bad + half > 0
+        ? `${plural(good, 'jar')} shelved, ${plural(bad + half, 'jar')} set aside: see the pantry.`
+        : `${plural(good, 'jar')} shelved.`,
     )
     done()
   }
   return (
     <div className="flex flex-col gap-4">
       <p className="text-[15px] text-ink-soft">
-        Flat or dished and silent is sealed. Tap a jar that is not: much liquid lost, not sealed,
-        broken.
+        Press the middle of each lid: flat or dished and silent is sealed. Tap each jar until it
+        says what came of it: sealed, some liquid lost, half or more lost, not sealed, broken.
       </p>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(4.5rem,1fr))] gap-2">
         {jars.map((j, i) => (
           <button
             key={j.key}
             type="button"
-            aria-label={`Jar ${i + 1}: ${WORDS[of(j.key)]}`}
-            onClick={() => setOutcome({ ...outcome, [j.key]: NEXT[of(j.key)] })}
-            className={`flex min-h-20 flex-col items-center justify-end rounded-md border-[1.5px] border-rim pb-1 font-semibold ${COLOURS[of(j.key)]}`}
+            aria-label={`Jar ${i + 1}: ${wordsOf(of(j.key))}`}
+            onClick={() => setOutcome({ ...outcome, [j.key]: nextOf(of(j.key)) })}
+            className={`flex min-h-20 flex-col items-center justify-end rounded-md border-[1.5px] border-rim pb-1 font-semibold ${colourOf(of(j.key))}`}
           >
             <svg
               viewBox={`-2 ${-JAR_DRAWN[j.portion.jar].h - 2} 24 ${JAR_DRAWN[j.portion.jar].h + 4}`}
@@ -150,18 +181,35 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
               <JarGlyph
                 size={j.portion.jar}
                 tint={tintOf(view.foodId)}
-                fill={of(j.key) === 'sealed-low-liquid' ? 0.45 : 0.9}
+                fill={FILLS[of(j.key) ?? 'sealed']}
               />
             </svg>
-            <span aria-hidden>{SIGNS[of(j.key)]}</span>
+            <span aria-hidden>{signOf(of(j.key))}</span>
           </button>
         ))}
       </div>
-      {bad > 0 && (
-        <p role="note" className="leading-relaxed text-beet">
-          {plural(bad, 'jar')} not sealed: within 24 hours process again with a new lid for the full
-          time, or refrigerate and eat within days, or freeze.
+      {open > 0 && (
+        <p className="flex flex-wrap items-center gap-3">
+          <span>
+            <strong>{plural(open, 'jar')}</strong> still to press.
+          </span>
+          <Button size="small" onClick={allSealed}>
+            {open === jars.length ? 'I pressed each: all sealed' : 'The others are sealed'}
+          </Button>
         </p>
+      )}
+      {bad > 0 && (
+        <Caution>
+          {late
+            ? `${plural(bad, 'jar')} not sealed, and more than 24 hours out of the canner: discard, unopened and untasted. Nothing else is safe.`
+            : `${plural(bad, 'jar')} not sealed: within 24 hours of coming out, process again with a new lid for the full time, or refrigerate and eat within days, or freeze.`}
+        </Caution>
+      )}
+      {half > 0 && (
+        <Caution>
+          {plural(half, 'jar')} lost half of the liquid or more: not for the shelf. Refrigerate and
+          eat within days.
+        </Caution>
       )}
       {shelves.length > 0 && good > 0 && (
         <ChoiceField
@@ -172,7 +220,7 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
         />
       )}
       <div className="flex flex-wrap gap-3">
-        <Button look="main" onClick={put} disabled={!stove.may}>
+        <Button look="main" onClick={put} disabled={open > 0 || !stove.may}>
           {good > 0 ? `Shelve ${plural(good, 'jar')}` : 'Note it'}
         </Button>
         <Button onClick={done}>Not yet</Button>

@@ -166,7 +166,16 @@ function useDoings(): readonly Doing[] {
     .sort()[0]
   const pull = pullList(onShelf(jars), addWeek(today), household.settings.mealsPerWeek)
   const blocked = canners.filter((c) => !c.retired && c.blocks.length > 0)
+  const aside = jars.filter((j) => j.state === 'set-aside')
   const doings: readonly (Doing | false)[] = [
+    aside.length > 0 && {
+      key: 'aside',
+      rim: 'stop',
+      title: `${count(aside.length, 'jar is', 'jars are')} set aside`,
+      about: `${names(aside.map((j) => j.foodId))}: not for the shelf. An unsealed jar has 24 hours from the canner.`,
+      to: '/pantry',
+      action: 'Say what becomes of them',
+    },
     standing.length > 0 && {
       key: 'standing',
       rim: 'due',
