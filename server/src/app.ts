@@ -51,7 +51,27 @@ const CONTENT_SECURITY = {
 }
 
 /** Assembles the server: guards, stations, the built web application. */
-export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
+export const makeApp = (deps: Deps, webFolder: string | undefined): Koa =>
+  assemble(deps, webFolder, makeRouter(deps))
+
+/** Every address of the API. */
+export function makeRouter(deps: Deps): Router {
+  const router = new Router()
+  ownRoutes(router, deps)
+  accountRoutes(router, deps)
+  answerRoutes(router, deps)
+  for (const resource of resources) resourceRoutes(router, resource, deps)
+  lotRoutes(router, deps)
+  recipeRoutes(router, deps)
+  loadRoutes(router, deps)
+  seasonRoutes(router, deps)
+  calendarRoutes(router, deps)
+  pantryRoutes(router, deps)
+  liveRoutes(router, deps)
+  return router
+}
+
+function assemble(deps: Deps, webFolder: string | undefined, router: Router): Koa {
   const app = new Koa({ proxy: deps.doors.trustedProxies.length > 0 })
   app.silent = true
   app.on('error', (err: NodeJS.ErrnoException) => {
@@ -89,18 +109,6 @@ export function makeApp(deps: Deps, webFolder: string | undefined): Koa {
     })
   app.use(identify(deps))
   app.use(limitDemo(deps.db.pool))
-  const router = new Router()
-  ownRoutes(router, deps)
-  accountRoutes(router, deps)
-  answerRoutes(router, deps)
-  for (const resource of resources) resourceRoutes(router, resource, deps)
-  lotRoutes(router, deps)
-  recipeRoutes(router, deps)
-  loadRoutes(router, deps)
-  seasonRoutes(router, deps)
-  calendarRoutes(router, deps)
-  pantryRoutes(router, deps)
-  liveRoutes(router, deps)
   app.use(router.routes())
   app.use(
     router.allowedMethods({

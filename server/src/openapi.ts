@@ -235,7 +235,8 @@ const ofResources: readonly Operation[] = resources.flatMap((r): Operation[] => 
     : []),
 ])
 
-const swagger = (schema: Joi.Schema): object => joiToSwagger(schema).swagger as object
+/** A schema of ours as OpenAPI describes it. */
+export const describeSchema = (schema: Joi.Schema): object => joiToSwagger(schema).swagger as object
 
 function parametersOf(op: Operation): object[] {
   const inPath = [...op.path.matchAll(/\{(\w+)\}/g)].map((m) => ({
@@ -245,7 +246,7 @@ function parametersOf(op: Operation): object[] {
     schema: { type: 'string' },
   }))
   const described = op.query
-    ? (swagger(op.query) as { properties: Record<string, object>; required?: string[] })
+    ? (describeSchema(op.query) as { properties: Record<string, object>; required?: string[] })
     : undefined
   const inQuery = Object.entries(described?.properties ?? {}).map(([name, schema]) => ({
     name,
@@ -268,7 +269,7 @@ const operation = (op: Operation): object => ({
     ? {
         requestBody: {
           required: true,
-          content: { 'application/json': { schema: swagger(op.body) } },
+          content: { 'application/json': { schema: describeSchema(op.body) } },
         },
       }
     : {}),

@@ -1,9 +1,10 @@
 import { inject } from 'vitest'
+import type { LiveChange } from '@kelvit/contract'
 import pino, { type Logger } from 'pino'
 import { v7 as uuidv7 } from 'uuid'
 import { createServer, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
-import { makeApp } from '../src/app'
+import { connect, type AddressInfo } from 'node:net'
+import { makeApp, makeRouter } from '../src/app'
 import { frozenClock, type Clock } from '../src/clock'
 import { openDatabase, type Database } from '../src/db/pool'
 import type { Doors } from '../src/http/deps'
@@ -25,6 +26,8 @@ export interface Browser {
     body?: unknown,
     headers?: Record<string, string>,
   ): Promise<Answer>
+  /** The header that carries its cookie. */
+  cookie(): Promise<{ cookie: string }>
 }
 
 export interface Kit {
@@ -33,6 +36,14 @@ export interface Kit {
   readonly clock: Clock
   readonly live: Live
   browser(): Browser
+  /** Sends lines as they are over a socket and gives the whole answer. */
+  raw(lines: string): Promise<string>
+  /** Every route of the server as OpenAPI writes it, "GET /api/lots". */
+  routes(): readonly string[]
+  /** How many streams listen, over all households. */
+  listeners(): number
+  /** Says something to all listeners of a household, as a change would. */
+  shout(householdId: string, change: LiveChange): void
   /** A new household with its keeper signed in. */
   household(name?: string): Promise<Browser>
   close(): Promise<void>
@@ -46,22 +57,35 @@ export async function startKit(
     doors?: Partial<Doors>
     log?: Logger
     clock?: Clock
+    url?: string
   } = {},
 ): Promise<Kit> {
-  const url = inject('databaseUrl')
+  const { url = inject('databaseUrl') } = options
   const db = openDatabase(url)
   const { log = pino({ level: 'silent' }) } = options
-  const live = openLive(url, log)
+  const real = openLive(url, log)
+  const ears = new Map<(change: LiveChange) => void, string>()
+  const live: Live = {
+    listen: (householdId, hear) => {
+      ears.set(hear, householdId)
+      const stop = real.listen(householdId, hear)
+      return () => {
+        ears.delete(hear)
+        stop()
+      }
+    },
+    close: () => real.close(),
+  }
   const { openRegistration = true, demo = false, clock = frozenClock(NOW) } = options
   const doors: Doors = { trustedProxies: [], hosts: [], operatorToken: undefined, ...options.doors }
-  const server: Server = createServer(
-    makeApp({ db, clock, log, live, demo, openRegistration, doors }, undefined).callback(),
-  )
+  const deps = { db, clock, log, live, demo, openRegistration, doors }
+  const server: Server = createServer(makeApp(deps, undefined).callback())
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const browser = (): Browser => {
     let cookie = ''
     return {
+      cookie: () => Promise.resolve({ cookie }),
       send: async (method, path, body, headers = {}) => {
         const response = await fetch(base + path, {
           method,
@@ -104,7 +128,38 @@ export async function startKit(
     await live.close()
     await db.close()
   }
-  return { base, db, clock, live, browser, household, close }
+  const raw = (lines: string): Promise<string> =>
+    new Promise((done, fail) => {
+      let text = ''
+      const socket = connect((server.address() as AddressInfo).port, '127.0.0.1', () =>
+        socket.write(`${lines}connection: close\r\n\r\n`),
+      )
+      socket.on('data', (d) => (text += d.toString()))
+      socket.on('end', () => done(text))
+      socket.on('error', fail)
+    })
+  const routes = (): readonly string[] =>
+    makeRouter(deps).stack.flatMap((layer) =>
+      layer.methods
+        .filter((m) => m !== 'HEAD')
+        .map((m) => `${m} ${String(layer.path).replace(/:(\w+)/g, '{$1}')}`),
+    )
+  const shout = (householdId: string, change: LiveChange): void => {
+    for (const [hear, of] of [...ears]) if (of === householdId) hear(change)
+  }
+  return {
+    base,
+    db,
+    clock,
+    live,
+    routes,
+    browser,
+    raw,
+    listeners: () => ears.size,
+    shout,
+    household,
+    close,
+  }
 }
 
 export const id = (): string => uuidv7()

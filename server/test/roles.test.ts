@@ -53,6 +53,8 @@ const other: readonly Door[] = [
   { method: 'PATCH', path: `${paths.members}/${id()}`, least: 'keeper', body: { version: 1 } },
   { method: 'DELETE', path: `${paths.members}/${id()}`, least: 'keeper' },
   { method: 'POST', path: paths.invitations, least: 'keeper', body: {} },
+  { method: 'GET', path: paths.invitations, least: 'keeper' },
+  { method: 'DELETE', path: `${paths.invitations}/${id()}`, least: 'keeper' },
   { method: 'GET', path: paths.loads, least: 'viewer' },
   { method: 'PUT', path: `${paths.loads}/${id()}`, least: 'helper', body: {} },
   { method: 'DELETE', path: `${paths.loads}/${id()}`, least: 'helper' },

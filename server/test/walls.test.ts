@@ -77,7 +77,9 @@ describe('the wall between households', () => {
     ).toBe(404)
     // The same id here is a row of one's own: it tells nothing of what others have.
     expect((await mine.send('PUT', `/api/lots/${gear.lotId}`, LOT)).status).toBe(201)
-    expect((await mine.send('PATCH', `/api/lots/${gear.lotId}`, { version: 1, note: 'mine' })).status).toBe(200)
+    expect(
+      (await mine.send('PATCH', `/api/lots/${gear.lotId}`, { version: 1, note: 'mine' })).status,
+    ).toBe(200)
     expect((await theirs.send('GET', '/api/lots')).body[0]).toMatchObject({
       id: gear.lotId,
       note: '',

@@ -178,7 +178,7 @@ describe('supplies over the season', () => {
     const running = load({ stage: 'cooling', portions: [{ ...load().portions[0]!, filled: 7 }] })
     expect(fullJars([jar()], [running], 'quart', 'regular')).toBe(8)
     expect(fullJars([jar()], [{ ...running, stage: 'aborted' }], 'quart', 'regular')).toBe(1)
-    expect(fullJars([jar({ state: 'unsealed' })], [], 'quart', 'wide')).toBe(0)
+    expect(fullJars([jar({ state: 'set-aside' })], [], 'quart', 'wide')).toBe(0)
   })
   test('tomatoes ask for citric acid, a salting house for salt, a lot past can-by today', () => {
     const tomato = lot({
@@ -241,6 +241,7 @@ describe('the stove says one thing', () => {
     const view = viewLoad(
       load({ events: events(...list), setup }),
       [canner()],
+      household,
       START + minute * MIN,
     )
     return [view.state.stage, sentence(view, 1), caution(view)] as const

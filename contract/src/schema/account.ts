@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { id, line, version } from './common'
+import { allRequired, id, line, version } from './common'
 
 const zones = new Set(Intl.supportedValuesOf('timeZone'))
 const zone = Joi.string()
@@ -41,28 +41,28 @@ export const newHouseholdSchema = Joi.object({
   keeper: Joi.object(person).required(),
 })
 
-const settingsSchema = Joi.object({
-  bestMonths: Joi.number().integer().min(1).max(60),
-  reviewMonths: Joi.number()
-    .integer()
-    .min(Joi.ref('bestMonths'))
-    .max(120)
-    .messages({ 'number.min': 'The review is not before the best-by.' }),
-  cushionPsi: Joi.number().min(0).max(2),
-  defaultPack: Joi.string().valid('hot', 'raw'),
-  salt: Joi.boolean(),
-  vinegarInCanner: Joi.boolean(),
-  wipeRimsWithVinegar: Joi.boolean(),
-  lidsInHotWater: Joi.boolean(),
-  bandsOff: Joi.boolean(),
-  restMinutes: Joi.number().integer().min(10).max(120),
-  retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
-  mealsPerWeek: Joi.number().integer().min(1).max(50),
-  burners: Joi.number().integer().min(1).max(8),
-  lateMinutes: Joi.number().integer().min(0).max(180),
-})
-  .options({ presence: 'required' })
-  .optional()
+const settingsSchema = allRequired(
+  Joi.object({
+    bestMonths: Joi.number().integer().min(1).max(60),
+    reviewMonths: Joi.number()
+      .integer()
+      .min(Joi.ref('bestMonths'))
+      .max(120)
+      .messages({ 'number.min': 'The review is not before the best-by.' }),
+    cushionPsi: Joi.number().min(0).max(2),
+    defaultPack: Joi.string().valid('hot', 'raw'),
+    salt: Joi.boolean(),
+    vinegarInCanner: Joi.boolean(),
+    wipeRimsWithVinegar: Joi.boolean(),
+    lidsInHotWater: Joi.boolean(),
+    bandsOff: Joi.boolean(),
+    restMinutes: Joi.number().integer().min(10).max(120),
+    retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
+    mealsPerWeek: Joi.number().integer().min(1).max(50),
+    burners: Joi.number().integer().min(1).max(8),
+    lateMinutes: Joi.number().integer().min(0).max(180),
+  }),
+)
 
 export const patchHouseholdSchema = Joi.object({
   version: version.required(),

@@ -47,3 +47,7 @@ export const storage = Joi.string().valid('room', 'cool')
 export const tableId = Joi.string()
   .max(60)
   .pattern(/^[a-z][a-z0-9-]*$/, 'table id')
+
+/** The same object with every key required, said key by key so that the API's description says it too. */
+export const allRequired = (schema: Joi.ObjectSchema): Joi.ObjectSchema =>
+  schema.fork(Object.keys((schema.describe() as { keys: object }).keys), (key) => key.required())

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { id, jarSize, line, mouth, pack, plainDate, tableId, version } from './common'
+import { allRequired, id, jarSize, line, mouth, pack, plainDate, tableId, version } from './common'
 
 /** A time of day, "17:30". */
 const timeOfDay = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/, 'time like 17:30')
@@ -23,7 +23,7 @@ const seasonLoad = {
 export const patchSeasonLoadSchema = Joi.object({ version: version.required(), ...seasonLoad }).min(
   2,
 )
-export const newSeasonLoadSchema = Joi.object(seasonLoad).options({ presence: 'required' })
+export const newSeasonLoadSchema = allRequired(Joi.object(seasonLoad))
 export const newSeasonPlanSchema = Joi.object({
   seen: Joi.array()
     .items(Joi.object({ id: id.required(), version: version.required() }))
