@@ -12,7 +12,7 @@ test('server and database killed in mid-load: started again, the clock is right'
   let kelvit = await startKelvit(data)
   const context = await browser.newContext({ baseURL: kelvit.base })
   const page = await context.newPage()
-  await page.goto('/sign-in')
+  await page.goto('/')
   await page.getByRole('button', { name: 'Enter the demo' }).click()
   await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
   const url = await planBeans(page, 'Small canner', 7)
@@ -128,7 +128,7 @@ test('the first load carries under 180 kB of JavaScript', async ({ page }) => {
   page.on('response', async (r) => {
     if (/\.js$/.test(new URL(r.url()).pathname)) sizes.push(gzipSync(await r.body()).length)
   })
-  await page.goto('/sign-in', { waitUntil: 'networkidle' })
+  await page.goto('/', { waitUntil: 'networkidle' })
   const door = sizes.reduce((a, b) => a + b, 0)
   await page.getByRole('button', { name: 'Enter the demo' }).click()
   await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
@@ -147,7 +147,7 @@ test('a household of one’s own: made, its units kept, a member invited', async
   browser,
   baseURL,
 }) => {
-  await page.goto('/sign-in')
+  await page.goto('/')
   await looksRight(page)
   await page.getByRole('link', { name: 'Make your household' }).click()
   await looksRight(page)

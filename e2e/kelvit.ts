@@ -16,6 +16,8 @@ export function ownEnv(): NodeJS.ProcessEnv {
   const env = { ...process.env }
   delete env.DATABASE_URL
   delete env.KELVIT_APP_DATABASE_URL
+  // Journeys make households of their own beside the demo.
+  env.KELVIT_OPEN_REGISTRATION = '1'
   return env
 }
 

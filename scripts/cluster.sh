@@ -155,7 +155,7 @@ backup() {
 
 # The dump inside a backup, in a file of its own; refuses what is no backup of Kelvit, or a damaged one.
 dump_of() {
-  local line dump
+  local line dump list
   dump=$(mktemp)
   line=$(head -n 1 "$1" | tr -d '\0' | head -c 200)
   if [ "${line#"$SIGNATURE "}" != "$line" ]; then
@@ -165,7 +165,8 @@ dump_of() {
     # Versions before this one wrote no first line.
     cp "$1" "$dump"
   fi
-  if ! "$pgbin/pg_restore" --list "$dump" 2>/dev/null | grep -q 'FUNCTION public kelvit_household()'; then
+  list=$("$pgbin/pg_restore" --list "$dump" 2>/dev/null) || list=''
+  if [[ $list != *'FUNCTION public kelvit_household()'* ]]; then
     rm -f "$dump"
     die "$1 is not a backup of Kelvit"
   fi

@@ -1,8 +1,8 @@
 import { build } from 'esbuild'
 
-// Two files of our own code, the server and the worker beside it; packages stay in node_modules.
+// The server and the jobs that run in threads beside it; packages stay in node_modules.
 await build({
-  entryPoints: ['src/main.ts', 'src/heavy/worker.ts'],
+  entryPoints: ['src/main.ts', 'src/heavy/calendar.ts', 'src/heavy/day-sheet.ts'],
   outdir: 'dist',
   entryNames: '[name]',
   bundle: true,

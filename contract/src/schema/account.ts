@@ -41,28 +41,26 @@ export const newHouseholdSchema = Joi.object({
   keeper: Joi.object(person).required(),
 })
 
-const settingsSchema = allRequired(
-  Joi.object({
-    bestMonths: Joi.number().integer().min(1).max(60),
-    reviewMonths: Joi.number()
-      .integer()
-      .min(Joi.ref('bestMonths'))
-      .max(120)
-      .messages({ 'number.min': 'The review is not before the best-by.' }),
-    cushionPsi: Joi.number().min(0).max(2),
-    defaultPack: Joi.string().valid('hot', 'raw'),
-    salt: Joi.boolean(),
-    vinegarInCanner: Joi.boolean(),
-    wipeRimsWithVinegar: Joi.boolean(),
-    lidsInHotWater: Joi.boolean(),
-    bandsOff: Joi.boolean(),
-    restMinutes: Joi.number().integer().min(10).max(120),
-    retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
-    mealsPerWeek: Joi.number().integer().min(1).max(50),
-    burners: Joi.number().integer().min(1).max(8),
-    lateMinutes: Joi.number().integer().min(0).max(180),
-  }),
-)
+const settingsSchema = allRequired({
+  bestMonths: Joi.number().integer().min(1).max(60),
+  reviewMonths: Joi.number()
+    .integer()
+    .min(Joi.ref('bestMonths'))
+    .max(120)
+    .messages({ 'number.min': 'The review is not before the best-by.' }),
+  cushionPsi: Joi.number().min(0).max(2),
+  defaultPack: Joi.string().valid('hot', 'raw'),
+  salt: Joi.boolean(),
+  vinegarInCanner: Joi.boolean(),
+  wipeRimsWithVinegar: Joi.boolean(),
+  lidsInHotWater: Joi.boolean(),
+  bandsOff: Joi.boolean(),
+  restMinutes: Joi.number().integer().min(10).max(120),
+  retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
+  mealsPerWeek: Joi.number().integer().min(1).max(50),
+  burners: Joi.number().integer().min(1).max(8),
+  lateMinutes: Joi.number().integer().min(0).max(180),
+})
 
 export const patchHouseholdSchema = Joi.object({
   version: version.required(),

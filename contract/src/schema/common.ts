@@ -48,6 +48,6 @@ export const tableId = Joi.string()
   .max(60)
   .pattern(/^[a-z][a-z0-9-]*$/, 'table id')
 
-/** The same object with every key required, said key by key so that the API's description says it too. */
-export const allRequired = (schema: Joi.ObjectSchema): Joi.ObjectSchema =>
-  schema.fork(Object.keys((schema.describe() as { keys: object }).keys), (key) => key.required())
+/** An object of which every key is required, said key by key so that the API's description says it too. */
+export const allRequired = (keys: Readonly<Record<string, Joi.Schema>>): Joi.ObjectSchema =>
+  Joi.object(Object.fromEntries(Object.entries(keys).map(([name, key]) => [name, key.required()])))

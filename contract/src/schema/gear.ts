@@ -1,6 +1,17 @@
 import Joi from 'joi'
 import { SUPPLY_KINDS } from '../gear'
-import { gauge, id, jarSize, line, mouth, plainDate, tableId, version, words } from './common'
+import {
+  allRequired,
+  gauge,
+  id,
+  jarSize,
+  line,
+  mouth,
+  plainDate,
+  tableId,
+  version,
+  words,
+} from './common'
 
 const count = Joi.number().integer().min(0).max(100)
 const capacityOf = Joi.alternatives(count, Joi.object({ regular: count, wide: count }))
@@ -93,7 +104,7 @@ export const patchJarGroupSchema = Joi.object({
 }).min(2)
 
 const lidLot = { name: line(80).min(1), mouth, boughtOn: plainDate, count: pieces, left: pieces }
-export const newLidLotSchema = Joi.object(lidLot).options({ presence: 'required' })
+export const newLidLotSchema = allRequired(lidLot)
 export const patchLidLotSchema = Joi.object({ version: version.required(), ...lidLot }).min(2)
 
 const amount = Joi.number().min(0).max(1e6)

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { id, jarSize, line, plainDate, tableId, version, words } from './common'
+import { allRequired, id, jarSize, line, plainDate, tableId, version, words } from './common'
 
 const need = {
   foodId: tableId,
@@ -11,7 +11,7 @@ const need = {
   nextHarvestOn: plainDate,
   certainty: Joi.number().valid(0.5, 0.8, 0.9, 0.95),
 }
-export const newNeedSchema = Joi.object(need).options({ presence: 'required' })
+export const newNeedSchema = allRequired(need)
 export const patchNeedSchema = Joi.object({ version: version.required(), ...need }).min(2)
 
 export const newProcessCheckSchema = Joi.object({

@@ -23,7 +23,7 @@ const seasonLoad = {
 export const patchSeasonLoadSchema = Joi.object({ version: version.required(), ...seasonLoad }).min(
   2,
 )
-export const newSeasonLoadSchema = allRequired(Joi.object(seasonLoad))
+export const newSeasonLoadSchema = allRequired(seasonLoad)
 export const newSeasonPlanSchema = Joi.object({
   seen: Joi.array()
     .items(Joi.object({ id: id.required(), version: version.required() }))
@@ -75,6 +75,7 @@ export const calendarImportSchema = Joi.object({
 })
 
 const printed = line(300).allow('').required()
+const shortly = (max: number) => line(max).allow('').required()
 export const printedDaySheetSchema = Joi.object({
   title: printed,
   finish: printed,
@@ -83,7 +84,7 @@ export const printedDaySheetSchema = Joi.object({
     .max(20)
     .required(),
   steps: Joi.array()
-    .items(Joi.object({ at: printed, text: printed, who: printed }))
+    .items(Joi.object({ at: shortly(12), text: printed, who: shortly(80) }))
     .max(200)
     .required(),
   supplies: Joi.array()

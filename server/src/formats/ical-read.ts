@@ -139,23 +139,27 @@ function timesOf({ event, changed }: Series, reading: Reading): TakenTime[] {
   if (!takesTime(event)) return found
   if (!event.isRecurring() || isException(event))
     return [...found, ...within(event.startDate, event.endDate, event, reading)]
-  const moved = new Set(changed.map((c) => instantOf(c.recurrenceId, c, reading)))
-  const later = changed
-    .filter((c) => c.modifiesFuture() && takesTime(c))
-    .sort((a, b) => a.recurrenceId.compare(b.recurrenceId))
-  const cut = changed.filter((c) => c.modifiesFuture() && !takesTime(c))
+  const at = (c: ICAL.Event): Moment => momentOf(c.recurrenceId, c, reading)
+  const moved = new Set(changed.map((c) => asKey(at(c))))
+  const onward = changed
+    .filter((c) => c.modifiesFuture())
+    .map((c) => ({ event: c, from: at(c) }))
+    .sort((a, b) => (before(a.from, b.from) ? -1 : 1))
   for (const start of occurrences(event, reading)) {
-    const at = instantOf(start, event, reading)
-    if (moved.has(at) || cut.some((c) => instantOf(c.recurrenceId, c, reading) <= at)) continue
-    const from = later.filter((c) => instantOf(c.recurrenceId, c, reading) <= at).at(-1)
+    const here = changed.length > 0 ? momentOf(start, event, reading) : undefined
+    if (here && moved.has(asKey(here))) continue
+    const last = here && onward.filter((c) => !before(here, c.from)).at(-1)?.event
+    if (last && !takesTime(last)) continue
     const begin = start.clone()
-    if (from) begin.addDuration(from.startDate.subtractDateTz(from.recurrenceId))
+    if (last) begin.addDuration(last.startDate.subtractDateTz(last.recurrenceId))
     const end = begin.clone()
-    end.addDuration((from ?? event).duration)
-    found.push(...within(begin, end, from ?? event, reading))
+    end.addDuration((last ?? event).duration)
+    found.push(...within(begin, end, last ?? event, reading))
   }
   return found
 }
+
+const asKey = (m: Moment): string => `${m.date} ${m.time}`
 
 /** Starts of a repeated event's occurrences that can reach into the days asked for. */
 function* occurrences(event: ICAL.Event, reading: Reading): Generator<ICAL.Time> {
@@ -165,7 +169,7 @@ function* occurrences(event: ICAL.Event, reading: Reading): Generator<ICAL.Time>
   for (;;) {
     if (--reading.steps < 0) throw new TooLong()
     const next = each.next()
-    if (!next || dateIn(next, event, reading) > reading.until) return
+    if (!next || momentOf(next, event, reading).date > reading.until) return
     yield next
   }
 }
@@ -221,35 +225,55 @@ function nearStart(event: ICAL.Event, reading: Reading): ICAL.Time | undefined {
 const saidZone = (event: ICAL.Event): string | undefined =>
   event.component.getFirstProperty('dtstart')?.getFirstParameter('tzid')
 
-/** The moment of a calendar time in the household's zone. */
-function inZone(time: ICAL.Time, event: ICAL.Event, { zone }: Reading): Temporal.ZonedDateTime {
-  const wall = Temporal.PlainDateTime.from({
-    year: time.year,
-    month: time.month,
-    day: time.day,
-    hour: time.hour,
-    minute: time.minute,
-    second: Math.min(59, time.second),
-  })
-  if (time.isDate) return wall.toZonedDateTime(zone)
-  const read = time.zone?.tzid
-  if (read === 'UTC' || read === 'Z') return wall.toZonedDateTime('UTC').withTimeZone(zone)
-  // Described in this very file: its word counts, whatever others call by that name.
-  if (read && read !== 'floating')
-    return Temporal.Instant.fromEpochMilliseconds(time.toUnixTime() * 1000).toZonedDateTimeISO(zone)
-  const named = saidZone(event)
-  if (!named) return wall.toZonedDateTime(zone)
-  try {
-    return wall.toZonedDateTime(named).withTimeZone(zone)
-  } catch {
-    throw new UnknownZone(named)
-  }
+/** A moment as the household's clock and calendar show it; as text in the order of time. */
+interface Moment {
+  readonly date: string
+  /** "17:30:00". */
+  readonly time: string
 }
 
-const dateIn = (time: ICAL.Time, event: ICAL.Event, reading: Reading): string =>
-  inZone(time, event, reading).toPlainDate().toString()
-const instantOf = (time: ICAL.Time, event: ICAL.Event, reading: Reading): number =>
-  inZone(time, event, reading).epochMilliseconds
+const two = (n: number): string => String(n).padStart(2, '0')
+const before = (a: Moment, b: Moment): boolean =>
+  a.date < b.date || (a.date === b.date && a.time < b.time)
+
+/** The moment of a calendar time in the household's zone; without the long way round where it is given in it. */
+function momentOf(time: ICAL.Time, event: ICAL.Event, { zone }: Reading): Moment {
+  const date = `${String(time.year).padStart(4, '0')}-${two(time.month)}-${two(time.day)}`
+  const wall: Moment = {
+    date,
+    time: `${two(time.hour)}:${two(time.minute)}:${two(Math.min(59, time.second))}`,
+  }
+  if (time.isDate) return { date, time: '00:00:00' }
+  const read = time.zone?.tzid
+  if (read === 'UTC' || read === 'Z') return shifted(wall, 'UTC', zone)
+  // Described in this very file: its word counts, whatever others call by that name.
+  if (read && read !== 'floating')
+    return momentAt(Temporal.Instant.fromEpochMilliseconds(time.toUnixTime() * 1000), zone)
+  const named = saidZone(event)
+  return named && named !== zone ? shifted(wall, named, zone) : wall
+}
+
+function shifted(wall: Moment, from: string, to: string): Moment {
+  let there: Temporal.ZonedDateTime
+  try {
+    there = Temporal.PlainDateTime.from(`${wall.date}T${wall.time}`).toZonedDateTime(from)
+  } catch {
+    throw new UnknownZone(from)
+  }
+  return momentAt(there.toInstant(), to)
+}
+
+function momentAt(instant: Temporal.Instant, zone: string): Moment {
+  const text = instant
+    .toZonedDateTimeISO(zone)
+    .toPlainDateTime()
+    .toString({ smallestUnit: 'second' })
+  const [date = '', time = ''] = text.split('T')
+  return { date, time }
+}
+
+const nextDay = (date: string): string =>
+  new Date(Date.parse(date) + DAY_MS).toISOString().slice(0, 10)
 
 function within(
   start: ICAL.Time,
@@ -258,19 +282,15 @@ function within(
   reading: Reading,
 ): TakenTime[] {
   const { from, until } = reading
-  const a = inZone(start, event, reading)
-  const z = inZone(end, event, reading)
+  const a = momentOf(start, event, reading)
+  const z = momentOf(end, event, reading)
   const times: TakenTime[] = []
-  const first = a.toPlainDate().toString() < from ? Temporal.PlainDate.from(from) : a.toPlainDate()
-  for (let day = first; times.length < 400; day = day.add({ days: 1 })) {
-    const onDate = day.toString()
-    if (onDate > until || Temporal.PlainDate.compare(day, z.toPlainDate()) > 0) break
-    const opens = a.toPlainDate().equals(day) ? clock(a) : '00:00'
-    const closes = z.toPlainDate().equals(day) ? clock(z) : '24:00'
-    if (closes > opens) times.push({ onDate, from: opens, until: closes, what: titleOf(event) })
+  for (let day = a.date < from ? from : a.date; day <= until && day <= z.date; day = nextDay(day)) {
+    const opens = a.date === day ? a.time.slice(0, 5) : '00:00'
+    const closes = z.date === day ? z.time.slice(0, 5) : '24:00'
+    if (closes > opens)
+      times.push({ onDate: day, from: opens, until: closes, what: titleOf(event) })
+    if (times.length >= 400) break
   }
   return times
 }
-
-const clock = (t: Temporal.ZonedDateTime): string =>
-  t.toPlainTime().toString({ smallestUnit: 'minute' })

@@ -72,15 +72,18 @@ const nameOf = (host: string): string =>
 /** Far more than any form of ours nests. */
 const MOST_LEVELS = 24
 
-/** Deeply nested JSON is refused before anything walks it. */
+/** Deeply nested JSON is refused before anything walks it; how many values there are is kept for whoever checks them. */
 export async function refuseDeepBodies(ctx: Context, next: Next): Promise<void> {
   let level: unknown[] = [(ctx.request as { body?: unknown }).body]
+  let values = 0
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > MOST_LEVELS)
       throw new ProblemError(400, 'too-deep', 'The request is nested deeper than Kelvit reads.')
+    values += level.length
     level = level.flatMap((v) =>
       typeof v === 'object' && v !== null ? (Object.values(v) as unknown[]) : [],
     )
   }
+  ;(ctx.state as { values?: number }).values = values
   await next()
 }

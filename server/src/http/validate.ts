@@ -14,8 +14,17 @@ const plain = (d: Joi.ValidationErrorItem): string => {
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
-function check<T>(schema: Joi.Schema, value: unknown, convert: boolean, where: string): T {
-  const result = schema.validate(value, { abortEarly: false, convert })
+/** Of a large request only the first mistake is told: finding all of them would keep others waiting. */
+const MOST_VALUES = 400
+
+function check<T>(
+  schema: Joi.Schema,
+  value: unknown,
+  convert: boolean,
+  where: string,
+  values = 0,
+): T {
+  const result = schema.validate(value, { abortEarly: values > MOST_VALUES, convert })
   if (!result.error) return result.value as T
   const fields = result.error.details
     .slice(0, 10)
@@ -34,8 +43,9 @@ export function readBody<T>(ctx: Context, schema: Joi.Schema): T {
   const body: unknown = (ctx.request as { body?: unknown }).body
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new ProblemError(400, 'invalid', 'Send a JSON object.')
-  check(schema, trimmed(body), false, 'request')
-  return check<T>(schema, body, true, 'request')
+  const { values } = ctx.state as { values?: number }
+  check(schema, trimmed(body), false, 'request', values)
+  return check<T>(schema, body, true, 'request', values)
 }
 
 /** White space at the ends is forgiven before types are checked strictly. */

@@ -25,10 +25,7 @@ export function seasonRoutes(router: Router, deps: Deps): void {
     const sheet = readBody<PrintedDaySheet>(ctx, printedDaySheetSchema)
     ctx.type = 'application/pdf'
     ctx.attachment('kelvit-day-sheet.pdf')
-    const pdf = await beside<'day-sheet'>(
-      { kind: 'day-sheet', sheet },
-      'This day sheet is too long to print.',
-    )
+    const pdf = await beside('day-sheet', { sheet }, 'This day sheet is too long to print.')
     ctx.body = Buffer.from(pdf)
   })
 }

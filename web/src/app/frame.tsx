@@ -9,16 +9,16 @@ import { request } from '../api/request'
 import { wipeCache } from '../sync/cache'
 import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
 import { useNotify } from '../ui/notice'
-import { Button } from '../ui/button'
-import { Sheet } from '../ui/sheet'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
 import { useLive } from './live'
-import { useHousehold } from './session'
+import { SignedIn, useHousehold } from './session'
 import { FootStrip, WorkStrip } from './work-strip'
 
 const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
 const Finder = lazy(() => import('./finder').then((m) => ({ default: m.Finder })))
+
+const Leave = lazy(() => import('./leave').then((m) => ({ default: m.Leave })))
 
 /** The signed-in part: strip, page, finder; or the way to sign in. */
 export function Frame() {
@@ -27,7 +27,11 @@ export function Frame() {
   if (!session)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />
   // Another member, another page: nothing of the one before is carried over.
-  return <Inside key={session.member.id} />
+  return (
+    <SignedIn value={session}>
+      <Inside key={session.member.id} />
+    </SignedIn>
+  )
 }
 
 function Inside() {
@@ -77,23 +81,9 @@ function Inside() {
         onSignOut={signOut}
       />
       <WaitingMark />
-      {leaving && (
-        <Sheet
-          open
-          onOpenChange={setLeaving}
-          title={`${waiting === 1 ? 'One change is' : `${waiting} changes are`} not sent yet`}
-          about="Signing out here wipes this device: what was not sent would be lost."
-        >
-          <div className="flex flex-wrap gap-3">
-            <Button look="main" onClick={() => setLeaving(false)}>
-              Stay until it is sent
-            </Button>
-            <Button look="stop" onClick={leave}>
-              Sign out and lose it
-            </Button>
-          </div>
-        </Sheet>
-      )}
+      <Suspense>
+        {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
+      </Suspense>
       <Suspense
         fallback={
           <div className="mx-auto max-w-[1248px] px-6 pt-8">

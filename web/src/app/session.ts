@@ -1,10 +1,15 @@
-import type { Household, Member, Role } from '@kelvit/contract'
+import type { Household, Member, Role, Session } from '@kelvit/contract'
 import { dateAt } from '@kelvit/core'
-import { useSuspenseQuery } from '@tanstack/react-query'
-import { sessionQuery } from '../api/queries'
+import { createContext, useContext } from 'react'
 import { nowMs, useMinute } from './clock'
 
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, helper: 1, keeper: 2 }
+
+/**
+ * Who is signed in, for everything under the frame. Handed down, not asked again: a part
+ * that appears while the session ends sees the same answer as the frame around it.
+ */
+export const SignedIn = createContext<Session | undefined>(undefined)
 
 /** Who is signed in, and where. Only under the signed-in part of the router. */
 export function useHousehold(): {
@@ -12,7 +17,7 @@ export function useHousehold(): {
   member: Member
   may: (least: Role) => boolean
 } {
-  const { data } = useSuspenseQuery(sessionQuery)
+  const data = useContext(SignedIn)
   if (!data) throw new Error('nobody is signed in')
   return { ...data, may: (least) => RANK[data.member.role] >= RANK[least] }
 }

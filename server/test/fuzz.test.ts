@@ -1,0 +1,37 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { fuzz } from './fuzz/run'
+import { startKit, type Kit } from './kit'
+
+let kit: Kit
+beforeAll(async () => {
+  kit = await startKit()
+})
+afterAll(() => kit.close())
+
+/** More by `npm run fuzz`, which sets these. */
+const seed = Number(process.env.KELVIT_FUZZ_SEED ?? 1)
+const most = Number(process.env.KELVIT_FUZZ_REQUESTS ?? 10_000)
+const seconds = Number(process.env.KELVIT_FUZZ_SECONDS ?? 60)
+
+test(
+  `${most} requests made from the API’s own description: no 5xx, no leak, nothing half-written`,
+  async () => {
+    const begun = performance.now()
+    const { sent, byStatus, faults } = await fuzz(
+      kit,
+      seed,
+      most,
+      () => performance.now() - begun < seconds * 1000,
+    )
+    console.log(
+      `fuzz: seed ${seed}, ${sent} requests, ${Object.entries(byStatus)
+        .map(([s, n]) => `${n} × ${s}`)
+        .join(', ')}`,
+    )
+    expect(faults.slice(0, 5)).toEqual([])
+    // It would prove nothing if everything were turned away at the door.
+    expect((byStatus[200] ?? 0) + (byStatus[201] ?? 0)).toBeGreaterThan(sent / 10)
+    expect(sent).toBeGreaterThan(Math.min(most, 500))
+  },
+  (seconds + 60) * 1000,
+)
