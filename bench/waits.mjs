@@ -1,42 +1,10 @@
 // The longest that any one request makes others wait. Starts a Kelvit of its own, sends the worst
 // requests known one by one, and asks for something small every few milliseconds meanwhile.
 //   npm run bench -- waits
-import { spawn } from 'node:child_process'
-import { chmodSync, mkdtempSync, readlinkSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
+import { ownKelvit } from './kelvit.mjs'
 
-const data = mkdtempSync(join(process.env.KELVIT_TEST_DATA ?? tmpdir(), 'waits-'))
-chmodSync(data, 0o755)
-const port = 20_000 + (process.pid % 20_000)
-const base = `http://127.0.0.1:${port}`
-const kelvit = spawn('./kelvit', ['start', '--no-demo', '--port', String(port), '--data', data], {
-  cwd: resolve(import.meta.dirname, '..'),
-  stdio: ['ignore', 'pipe', 'inherit'],
-})
-await new Promise((done, fail) => {
-  kelvit.stdout.on('data', (d) => /ready/.test(String(d)) && done())
-  kelvit.once('exit', (code) => fail(new Error(`kelvit ended with ${code}`)))
-})
-let cookie = ''
-const ask = async (method, path, body) => {
-  const answer = await fetch(base + path, {
-    method,
-    headers: {
-      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-      ...(cookie ? { cookie } : {}),
-    },
-    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-  })
-  const set = answer.headers
-    .getSetCookie()
-    .map((c) => c.split(';')[0])
-    .join('; ')
-  if (set) cookie = set
-  const text = await answer.text()
-  return { status: answer.status, bytes: text.length }
-}
+const { ask, base, end } = await ownKelvit('waits')
 
 const event = (n, ...lines) =>
   [
@@ -112,12 +80,15 @@ const WORST = {
       title: printed,
       finish: printed,
       loads: Array.from({ length: 20 }, () => ({ name: printed, process: printed })),
-      steps: Array.from({ length: 200 }, () => ({
+      steps: Array.from({ length: 140 }, () => ({
         at: '17:00',
-        text: printed,
-        who: printed.slice(0, 80),
+        text: printed.slice(0, 200),
+        who: printed.slice(0, 60),
       })),
-      supplies: Array.from({ length: 40 }, () => ({ name: printed, amount: printed })),
+      supplies: Array.from({ length: 40 }, () => ({
+        name: printed.slice(0, 120),
+        amount: printed.slice(0, 60),
+      })),
     },
   ],
   'season plan: 600 loads, none possible': [
@@ -170,10 +141,6 @@ const WORST = {
 }
 
 try {
-  await ask('POST', '/api/households', {
-    household: { name: 'Nettle Row', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
-    keeper: { name: 'Juniper', signInName: 'juniper', passphrase: 'a few plain words' },
-  })
   const small = '/api/method?form=beets&pack=hot&jar=pint&gauge=dial&altitudeFt=0'
   const wait = async () => {
     const from = performance.now()
@@ -189,7 +156,6 @@ try {
   )
   let worst = 0
   for (const [name, [method, path, body]] of Object.entries(WORST)) {
-    const mine = cookie
     const from = performance.now()
     let done = false
     const request = ask(method, path, body).finally(() => (done = true))
@@ -197,7 +163,6 @@ try {
     do most = Math.max(most, await wait())
     while (!done)
     const { status } = await request
-    cookie = mine
     worst = Math.max(worst, most)
     console.log(
       `${name.padEnd(42)} ${String(status)}  ${(performance.now() - from).toFixed(0).padStart(5)} ms itself, others wait ${most.toFixed(0).padStart(4)} ms at most`,
@@ -207,16 +172,5 @@ try {
     `the longest wait: ${worst.toFixed(0)} ms (wanted: under 250), ${(worst / idle[50]).toFixed(0)} × an answer alone`,
   )
 } finally {
-  kelvit.removeAllListeners('exit')
-  const gone = new Promise((done) => kelvit.once('exit', done))
-  kelvit.kill('SIGTERM')
-  const far = (() => {
-    try {
-      return readlinkSync(join(data, 'cluster'))
-    } catch {
-      return undefined
-    }
-  })()
-  await gone
-  for (const folder of [far, data]) if (folder) rmSync(folder, { recursive: true, force: true })
+  await end()
 }

@@ -84,11 +84,11 @@ export const printedDaySheetSchema = Joi.object({
     .max(20)
     .required(),
   steps: Joi.array()
-    .items(Joi.object({ at: shortly(12), text: printed, who: shortly(80) }))
-    .max(200)
+    .items(Joi.object({ at: shortly(12), text: shortly(200), who: shortly(60) }))
+    .max(140)
     .required(),
   supplies: Joi.array()
-    .items(Joi.object({ name: printed, amount: printed }))
+    .items(Joi.object({ name: shortly(120), amount: shortly(60) }))
     .max(40)
     .required(),
 })

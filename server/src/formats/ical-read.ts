@@ -18,7 +18,7 @@ export interface ReadCalendar {
 export class UnreadableCalendar extends Error {}
 
 /** Occurrences that are laid out over the whole file, so that hostile rules end; said when it is reached. */
-const MOST_STEPS = 60_000
+const MOST_STEPS = 10_000
 const MOST_TIMES = 2000
 const MOST_ZONES = 40
 
