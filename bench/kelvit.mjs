@@ -10,7 +10,8 @@ export async function ownKelvit(name) {
   const port = 20_000 + (process.pid % 20_000)
   const base = `http://127.0.0.1:${port}`
   const env = { ...process.env, KELVIT_OPEN_REGISTRATION: '1' }
-  for (const key of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW']) delete env[key]
+  for (const key of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW'])
+    Reflect.deleteProperty(env, key)
   const kelvit = spawn('./kelvit', ['start', '--no-demo', '--port', String(port), '--data', data], {
     cwd: resolve(import.meta.dirname, '..'),
     env,

@@ -1,4 +1,4 @@
-import { enterDemo, expect, looksRight, test } from './kit'
+import { enterDemo, expect, looksRight, planBeans, test } from './kit'
 
 test('can I can it: refused foods are answered, a method is shown and checked against a copy', async ({
   page,
@@ -37,7 +37,11 @@ test('can I can it: refused foods are answered, a method is shown and checked ag
 test('a jar of soup: allowed, then not, with the reason', async ({ page }) => {
   await enterDemo(page)
   await page.goto('/methods/jar')
-  await expect(page.getByText('Yes: 75 minutes at 15 psi')).toBeVisible()
+  await expect(page.getByText('Yes: 85 minutes at 15 psi')).toBeVisible()
+  await page.getByLabel('What goes in, with commas').fill('pumpkin, water')
+  await expect(page.getByText('Yes: 90 minutes at 15 psi')).toBeVisible()
+  await page.getByLabel('What goes in, with commas').fill('kidney beans, carrots, broth')
+  await expect(page.getByText(/^Are the kidney beans soaked/)).toBeVisible()
   await page.getByLabel('What goes in, with commas').fill('carrots, noodles, cream')
   await expect(page.getByText('No, not like this')).toBeVisible()
   await expect(
@@ -167,4 +171,45 @@ test('an odd lot is left out of the yield with a reason, and counted again', asy
   await looksRight(page)
   await page.getByRole('button', { name: 'Count it again' }).click()
   await expect(page.getByText('left out: hail')).toHaveCount(0)
+})
+
+test('a gauge tested after the load was planned: the difference is shown before the first flame, and kept', async ({
+  page,
+}) => {
+  await enterDemo(page)
+  const url = await planBeans(page, 'Tall canner', 7)
+  await expect(page.getByText('Ready when you are.')).toBeVisible()
+  await expect(page.getByText('Changed since it was planned')).toHaveCount(0)
+  const canners = (await (await page.request.get('/api/canners')).json()) as {
+    id: string
+    name: string
+  }[]
+  const tall = canners.find((c) => c.name === 'Tall canner')!
+  const test = {
+    cannerId: tall.id,
+    testedOn: '2026-08-14',
+    errorPsi: 1,
+    testedBy: 'the table at the fair',
+  }
+  expect(
+    (await page.request.put(`/api/gauge-tests/${crypto.randomUUID()}`, { data: test })).status(),
+  ).toBe(201)
+  const words = 'Pressure: planned 12 psi; it runs at 13 psi on your dial: it reads 1 high.'
+  await expect(page.getByText(words)).toBeVisible()
+  await looksRight(page)
+  await page.getByRole('button', { name: 'Start this load' }).click()
+  await expect(page.getByText('Warm the canner water and the jars.')).toBeVisible()
+  await expect(page.getByText(words)).toBeVisible()
+  await page.reload()
+  await expect(page.getByText(words)).toBeVisible()
+  // The page for the fridge and the method say the same figure.
+  await page.goto('/methods/beans-snap?gauge=dial')
+  await expect(page.getByText('25 minutes at 13 psi on your dial: it reads 1 high')).toBeVisible()
+  await page.request.put(`/api/gauge-tests/${crypto.randomUUID()}`, {
+    data: { ...test, errorPsi: 0 },
+  })
+  await page.goto(url)
+  await page.getByRole('button', { name: 'Stop this load…' }).click()
+  await page.getByRole('button', { name: 'Stop it for good' }).click()
+  await expect(page.getByText(/^Stopped\./)).toBeVisible()
 })

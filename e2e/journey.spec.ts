@@ -33,7 +33,24 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await expect(load.getByText('Headspace 1 in')).toBeVisible()
   await looksRight(page)
   await load.getByLabel('Jars that went in').fill('6')
-  await load.getByRole('button', { name: 'Lid locked, heat on' }).click()
+  // The demo's own beans are still in this canner; somebody stops that load on another device.
+  const lock = load.getByRole('button', { name: 'Lid locked, heat on' })
+  await expect(load.getByText(/still holds batch \w+\. Unload it/)).toBeVisible()
+  await expect(lock).toBeDisabled()
+  const other = await page.context().newPage()
+  await other.goto('/stove')
+  const running = other
+    .getByRole('region', { name: 'Tall canner' })
+    .filter({ hasText: 'Hold it at' })
+  await running.getByRole('button', { name: 'Stop this load…' }).click()
+  await running.getByRole('button', { name: 'Stop it for good' }).click()
+  await expect(lock).toBeEnabled()
+  await other.close()
+  await load.getByLabel('Jars that went in').fill('99')
+  await expect(load.getByText('does not take that many jars at once')).toBeVisible()
+  await expect(lock).toBeDisabled()
+  await load.getByLabel('Jars that went in').fill('6')
+  await lock.click()
   await setClock(page, 20)
   await load.getByRole('button', { name: 'Steam is steady' }).click()
   await expect(load.getByRole('button', { name: 'Weight is on' })).toBeDisabled()
@@ -86,8 +103,17 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await expect(board.getByText('Don’t press the lids before')).toBeVisible()
   await setClock(page, 128 + 13 * 60)
   await board.getByRole('button', { name: 'Check the seals' }).click()
-  await board.getByRole('button', { name: 'Jar 6: sealed' }).click()
-  await board.getByRole('button', { name: 'Jar 6: sealed, much liquid lost' }).click()
+  // None counts as sealed by itself: each is pressed by a person.
+  await expect(board.getByText('6 jars still to press.')).toBeVisible()
+  await expect(board.getByRole('button', { name: 'Note it' })).toBeDisabled()
+  for (const was of [
+    'not pressed yet',
+    'sealed',
+    'sealed, some liquid lost',
+    'sealed, half its liquid or more lost',
+  ])
+    await board.getByRole('button', { name: `Jar 6: ${was}`, exact: true }).click()
+  await board.getByRole('button', { name: 'The others are sealed' }).click()
   await expect(board.getByText('1 jar not sealed')).toBeVisible()
   await looksRight(page)
   await board.getByRole('button', { name: 'Shelve 5 jars' }).click()

@@ -31,7 +31,8 @@ const base = `http://127.0.0.1:${port}`
 
 let said = ''
 const env = { ...process.env }
-for (const name of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW']) delete env[name]
+for (const name of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW'])
+  Reflect.deleteProperty(env, name)
 const kelvit = spawn('./kelvit', ['start', '--no-demo', '--port', String(port), '--data', data], {
   cwd: root,
   env,

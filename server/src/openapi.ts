@@ -236,7 +236,7 @@ const ofResources: readonly Operation[] = resources.flatMap((r): Operation[] => 
 ])
 
 /** A schema of ours as OpenAPI describes it. */
-export const describeSchema = (schema: Joi.Schema): object => joiToSwagger(schema).swagger as object
+const describeSchema = (schema: Joi.Schema): object => joiToSwagger(schema).swagger as object
 
 function parametersOf(op: Operation): object[] {
   const inPath = [...op.path.matchAll(/\{(\w+)\}/g)].map((m) => ({

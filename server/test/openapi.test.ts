@@ -1,4 +1,5 @@
 import type Joi from 'joi'
+import joiToSwagger from 'joi-to-swagger'
 import * as schemas from '@kelvit/contract/schemas'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { startKit, type Kit } from './kit'
@@ -43,11 +44,10 @@ function described(schema: any, at = ''): string[] {
 }
 
 describe('what it says is required is required', () => {
-  test('in every body, as deep as it goes', async () => {
-    const { describeSchema } = await import('../src/openapi')
+  test('in every body, as deep as it goes', () => {
     for (const [name, schema] of Object.entries(schemas))
       if (schema.type === 'object')
-        expect([name, described(describeSchema(schema))]).toEqual([name, required(schema)])
+        expect([name, described(joiToSwagger(schema).swagger)]).toEqual([name, required(schema)])
   })
   test('and a body without one of them is a 400 that names it', async () => {
     const who = await kit.household()
@@ -55,7 +55,7 @@ describe('what it says is required is required', () => {
       document.paths['/api/shelves/{id}'].put.requestBody.content['application/json'].schema
     for (const key of shelf.required) {
       const body: Record<string, unknown> = { name: 'Top', position: 1 }
-      delete body[key]
+      Reflect.deleteProperty(body, key)
       const got = await who.send('PUT', '/api/shelves/019a0000-0000-7000-8000-000000000001', body)
       expect(got).toMatchObject({ status: 400, body: { fields: [{ pointer: `/${key}` }] } })
     }

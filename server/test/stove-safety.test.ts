@@ -292,7 +292,7 @@ describe('mixed jars over HTTP, without sign-in', () => {
     })
     expect((await at('ingredients=kidney,carrots,water&solidsPercent=50')).body).toMatchObject({
       outcome: 'asks',
-      question: expect.stringContaining('soaked'),
+      question: expect.stringContaining('rehydrated'),
     })
     expect((await at('ingredients=spinach&solidsPercent=0')).body).toMatchObject({
       outcome: 'asks',

@@ -7,13 +7,13 @@ export { countJars, JAR_SIZES, jarName, jarSizeOf, quartsOf } from './jar-size'
 export { lookUpProcess, optionsAt } from './lookup'
 export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
-export {
-  mixedJar,
-  type IngredientVerdict,
-  type MixedJarAnswer,
-  type MixedJarQuery,
-  type MixedJarRefusal,
-} from './mixed-jar'
+export { mixedJar } from './mixed-jar'
+export type {
+  IngredientVerdict,
+  MixedJarAnswer,
+  MixedJarQuery,
+  MixedJarRefusal,
+} from './mixed-jar-answer'
 export type {
   Food,
   FoodForm,

@@ -132,7 +132,7 @@ function dried(
       kind: 'asked',
       name,
       about: 'legume',
-      question: `Are the ${name.trim()} soaked (12–18 hours, or boiled 2 minutes and soaked an hour), drained, and boiled 30 minutes in fresh water until fully rehydrated?`,
+      question: `Are the ${name.trim()} soaked, and boiled 30 minutes in fresh water until fully rehydrated?`,
     }
   if (!rehydrated)
     return {

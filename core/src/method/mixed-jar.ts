@@ -1,63 +1,20 @@
-import { minutes, type Feet, type Minutes, type Psi } from '../quantity/units'
-import { REFUSED_SOURCE } from './data/refused'
 import { saidName } from './foods'
-import { readIngredient, type Ingredient, type RefusedCode } from './ingredient'
+import { readIngredient, type Ingredient } from './ingredient'
 import { jarName, jarSizeOf } from './jar-size'
-import { lookUpProcess } from './lookup'
 import { refusedOf } from './foods'
-import type { GaugeKind, Process, ProcessAnswer } from './types'
-
-export interface MixedJarQuery {
-  /** Every ingredient by its usual name, solids and liquid. */
-  readonly ingredients: readonly string[]
-  /** Share of the jar that is solid, percent; undefined when nobody said. */
-  readonly solidsPercent?: number | undefined
-  /** A jar word as the lookup takes it. */
-  readonly jar: string
-  readonly gauge: GaugeKind
-  readonly altitudeFt: Feet
-  /** Whether dried beans and peas are soaked and boiled; undefined when nobody said. */
-  readonly rehydrated?: boolean | undefined
-}
-
-/** What was made of one ingredient. */
-export interface IngredientVerdict {
-  readonly name: string
-  readonly allowed: boolean
-  readonly reason: string
-}
-
-export type MixedJarRefusal =
-  RefusedCode | 'jar-too-large' | 'not-combined' | 'too-many-solids' | 'altitude-above-table'
-
-export type MixedJarAnswer =
-  | {
-      readonly outcome: 'process'
-      readonly minutes: Minutes
-      readonly psi: Psi
-      /** The row that gave it: a food's own, or that of a mixture. */
-      readonly row: string
-      /** Why this time, as a sentence. */
-      readonly sentence: string
-      readonly ingredients: readonly IngredientVerdict[]
-      readonly process: Process
-    }
-  | {
-      readonly outcome: 'refused'
-      readonly reason: MixedJarRefusal
-      readonly sentence: string
-      readonly instead: readonly string[]
-      readonly ingredients: readonly IngredientVerdict[]
-      readonly source: string
-    }
-  | {
-      readonly outcome: 'asks'
-      readonly about: 'ingredients' | 'which' | 'legume' | 'thickness' | 'solids' | 'liquid'
-      readonly question: string
-      readonly ingredients: readonly IngredientVerdict[]
-    }
-
-type Solid = Extract<Ingredient, { kind: 'solid' }>
+import {
+  ask,
+  ownRow,
+  refuse,
+  rowOf,
+  solidsOf,
+  type IngredientVerdict,
+  type Jar,
+  type MixedJarAnswer,
+  type MixedJarQuery,
+  type Solid,
+} from './mixed-jar-answer'
+import { atLeast, fullJarRow, withRow } from './mixed-jar-rows'
 
 const SEAFOOD_MINUTES = 100
 /** Tested by themselves, too thick to be part of something else. */
@@ -67,18 +24,6 @@ const IN_SAUCE = new Set([
   'tomatoes-crushed',
   'beans-baked',
 ])
-/** What the rows of mixtures are tested for. */
-const SUCCOTASH = new Set(['corn', 'beans-lima', 'tomatoes'])
-const MIXED_VEGETABLES = new Set([
-  'carrots',
-  'corn',
-  'beans-snap',
-  'beans-lima',
-  'tomatoes',
-  'summer-squash',
-])
-const TOMATO_WITH = new Set(['okra', 'summer-squash'])
-
 /**
  * Whether a jar of several things may be canned, and how. One food in water or broth
  * is that food's own row, never the soup's. A soup is two or more solids, at most half
@@ -97,36 +42,6 @@ export function mixedJar(query: MixedJarQuery): MixedJarAnswer {
   const jar: Jar = { query, read, verdicts: read.map((i) => verdictOf(i, query)) }
   return refusedOne(jar) ?? askedOne(jar) ?? decide(jar)
 }
-
-interface Jar {
-  readonly query: MixedJarQuery
-  readonly read: readonly Ingredient[]
-  readonly verdicts: readonly IngredientVerdict[]
-}
-
-const solidsOf = ({ read }: Jar): Solid[] => {
-  const solids = read.filter((i) => i.kind === 'solid')
-  // Two names of one food are one solid.
-  return solids.filter(
-    (s, n) => solids.findIndex((x) => x.form.id === s.form.id && x.food.id === s.food.id) === n,
-  )
-}
-
-/** The row of a form in this jar, kitchen and gauge; hot pack where both are tested. */
-const ownRow = (
-  formId: string,
-  packs: readonly { pack: 'raw' | 'hot' }[],
-  query: MixedJarQuery,
-): ProcessAnswer =>
-  lookUpProcess({
-    form: formId,
-    pack: packs.some((p) => p.pack === 'hot') ? 'hot' : 'raw',
-    jar: query.jar,
-    gauge: query.gauge,
-    altitudeFt: query.altitudeFt,
-  })
-const rowOf = (s: Solid, query: MixedJarQuery): ProcessAnswer =>
-  ownRow(s.form.id, s.form.packs, query)
 
 function verdictOf(i: Ingredient, query: MixedJarQuery): IngredientVerdict {
   const { name } = i
@@ -155,25 +70,6 @@ function verdictOf(i: Ingredient, query: MixedJarQuery): IngredientVerdict {
     }
   }
 }
-
-const refuse = (
-  { verdicts }: Pick<Jar, 'verdicts'>,
-  reason: MixedJarRefusal,
-  sentence: string,
-  instead: readonly string[],
-): MixedJarAnswer => ({
-  outcome: 'refused',
-  reason,
-  sentence,
-  instead,
-  ingredients: verdicts,
-  source: REFUSED_SOURCE,
-})
-const ask = (
-  { verdicts }: Jar,
-  about: Extract<MixedJarAnswer, { outcome: 'asks' }>['about'],
-  question: string,
-): MixedJarAnswer => ({ outcome: 'asks', about, question, ingredients: verdicts })
 
 function tooLarge({ ingredients }: MixedJarQuery): MixedJarAnswer {
   const listed = refusedOf('half-gallon')
@@ -338,65 +234,6 @@ function severalFoods(jar: Jar, solids: readonly Solid[], seafood: boolean): Mix
   if (!jar.read.some((i) => i.kind === 'liquid'))
     return ask(jar, 'liquid', 'What liquid covers them: water, broth or tomato juice?')
   return atLeast(jar, 'soup', solids, seafood ? SEAFOOD_MINUTES : 0)
-}
-
-/** The row of a mixture that is tested for a full jar of these foods. */
-function fullJarRow(ids: readonly string[]): string | undefined {
-  if (ids.length === 2 && ids.includes('tomatoes') && ids.some((f) => TOMATO_WITH.has(f)))
-    return 'tomatoes-okra'
-  if (ids.includes('corn') && ids.includes('beans-lima') && ids.every((f) => SUCCOTASH.has(f)))
-    return 'succotash'
-  return ids.every((f) => MIXED_VEGETABLES.has(f)) ? 'mixed-vegetables' : undefined
-}
-
-/** A mixture's row, or the longest own time of a solid in it if that is longer. */
-function atLeast(jar: Jar, row: string, solids: readonly Solid[], least = 0): MixedJarAnswer {
-  const base = ownRow(row, [{ pack: 'hot' }], jar.query)
-  if (base.outcome === 'refused') return withRow(jar, row, base, '')
-  const own = solids
-    .filter((s) => s.food.id !== 'summer-squash')
-    .flatMap((s) => {
-      const p = rowOf(s, jar.query)
-      return p.outcome === 'process' ? [{ s, minutes: p.minutes }] : []
-    })
-  const longest = own.reduce((a, b) => (b.minutes > a.minutes ? b : a), {
-    s: solids[0],
-    minutes: 0,
-  })
-  const time = Math.max(base.minutes, least, longest.minutes)
-  const sentence =
-    time === base.minutes
-      ? `By the row for ${MIXTURE_NAMES[row] ?? row}.`
-      : time === least
-        ? 'With seafood every jar takes 100 minutes.'
-        : `The row for ${MIXTURE_NAMES[row] ?? row} says ${base.minutes} minutes, but ${longest.s ? saidName(longest.s.food) : 'one of them'} by itself takes ${longest.minutes}: the longer time holds.`
-  return withRow(jar, row, { ...base, minutes: minutes(time) }, sentence)
-}
-
-const MIXTURE_NAMES: Readonly<Record<string, string>> = {
-  soup: 'soup',
-  succotash: 'succotash',
-  'mixed-vegetables': 'mixed vegetables',
-  'tomatoes-okra': 'tomatoes with okra or zucchini, three parts tomatoes to one',
-}
-
-function withRow(jar: Jar, row: string, process: ProcessAnswer, sentence: string): MixedJarAnswer {
-  if (process.outcome === 'refused')
-    return refuse(
-      jar,
-      process.reason === 'altitude-above-table' ? 'altitude-above-table' : 'jar-too-large',
-      process.sentence,
-      process.instead,
-    )
-  return {
-    outcome: 'process',
-    minutes: process.minutes,
-    psi: process.psi,
-    row,
-    sentence,
-    ingredients: jar.verdicts,
-    process,
-  }
 }
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)

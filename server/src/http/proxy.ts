@@ -12,7 +12,7 @@ export function readProxies(trusted: readonly string[]) {
   const isOurs = proxyaddr.compile([...trusted])
   return async (ctx: Context, next: Next): Promise<void> => {
     if (!isOurs(ctx.req.socket.remoteAddress ?? '', 0))
-      for (const header of SAID_BY_PROXIES) delete ctx.req.headers[header]
+      for (const header of SAID_BY_PROXIES) Reflect.deleteProperty(ctx.req.headers, header)
     ;(ctx.state as { address?: string }).address = proxyaddr(ctx.req, isOurs)
     await next()
   }

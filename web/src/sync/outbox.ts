@@ -37,7 +37,7 @@ const inOrder = (all: readonly Kept[]): readonly Kept[] =>
 let owner: Owner | undefined
 /** What waits, as the pages see it; the database leads where there is one. */
 let queue: readonly Kept[] = []
-/** Kept in this page only, because the browser keeps nothing for us. */
+/** In this page only: not written down yet, or never, because the browser keeps nothing for us. */
 let unkept: readonly Kept[] = []
 let timer: number | undefined
 let refused: (sentence: string) => void = () => undefined
@@ -62,8 +62,9 @@ function show(next: readonly Kept[]): void {
 async function readAll(): Promise<readonly Kept[]> {
   if (!owner) return []
   const key = ownerKey(owner)
-  const stored = await (await database())?.getAllFromIndex('outbox', 'owner', key)
-  return inOrder([...(stored ?? []), ...unkept.filter((k) => k.owner === key)])
+  const stored = (await (await database())?.getAllFromIndex('outbox', 'owner', key)) ?? []
+  const here = unkept.filter((k) => k.owner === key && !stored.some((s) => s.id === k.id))
+  return inOrder([...stored, ...here])
 }
 
 async function keep(item: Kept): Promise<void> {
@@ -71,9 +72,9 @@ async function keep(item: Kept): Promise<void> {
     const db = await database()
     if (!db) throw new Error('no store')
     await db.put('outbox', item)
+    unkept = unkept.filter((k) => k.id !== item.id)
   } catch {
     // Full or forbidden: it is still sent, as long as this page lives.
-    unkept = [...unkept, item]
   }
 }
 
@@ -86,6 +87,7 @@ async function forget(id: string): Promise<void> {
 export function sendOut(change: Outgoing): void {
   if (!owner) throw new Error('nobody is signed in')
   const item: Kept = { ...change, id: uuidv7(), owner: ownerKey(owner) }
+  unkept = [...unkept, item]
   show([...queue, item])
   void keep(item)
     .then(() => others?.postMessage('changed'))
@@ -127,6 +129,8 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
     if (owner !== whose) return { sent, left: false }
     const next = (await readAll()).find((k) => !stuck.has(laneOf(k)))
     if (!next) return { sent, left: stuck.size > 0 }
+    // Whoever was signed in may have gone while this was read.
+    if (owner !== whose) return { sent, left: false }
     try {
       await request('PUT', next.path, next.body, { 'kelvit-member': whose.memberId })
     } catch (error) {
@@ -167,6 +171,8 @@ export function openOutbox(
   return () => {
     window.removeEventListener('online', again)
     others?.removeEventListener('message', look)
+    window.clearTimeout(timer)
+    if (owner === whose) owner = undefined
   }
 }
 

@@ -38,7 +38,10 @@ export function Door({
           <p className="mt-10 border-t border-rim pt-4 text-sm leading-relaxed text-ink-soft">
             Kelvit is for household use. It follows published tested processes and defers to the
             current guide of your food-safety authority, to your canner’s manual and to your
-            extension service.
+            extension service.{' '}
+            <a href="/third-party-notices.txt" className="text-kettle underline">
+              Licences
+            </a>
           </p>
         </div>
       </section>

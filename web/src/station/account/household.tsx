@@ -121,6 +121,9 @@ function Members() {
             <span>
               <strong>{m.name}</strong>{' '}
               {m.id === me.id && <span className="text-ink-soft">(you)</span>}
+              {m.signInName !== null && (
+                <span className="block text-[15px] text-ink-soft">signs in as {m.signInName}</span>
+              )}
             </span>
             {may('keeper') ? (
               <select

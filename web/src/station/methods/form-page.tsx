@@ -208,9 +208,15 @@ function Sizes({
   readonly look: (size: Process['jar']) => ReturnType<typeof lookUpProcess>
 }) {
   const { household } = useHousehold()
+  const first = JAR_SIZES.map((s) => look(s)).find((p) => p.outcome === 'process')
   return (
     <Panel label="All sizes">
-      <h2 className="mb-2">In every size</h2>
+      <h2 className="mb-1">In every size</h2>
+      {first && (
+        <p className="mb-2 text-[15px] text-ink-soft">
+          All at {pressureOn(gauge, first.psi, household.units)}.
+        </p>
+      )}
       <table className="tabular w-full text-left">
         <tbody>
           {JAR_SIZES.map((s) => {
@@ -221,9 +227,7 @@ function Sizes({
                   {jarName(s)}
                 </th>
                 <td className="text-right">
-                  {p.outcome === 'process'
-                    ? `${p.minutes} min, ${pressureOn(gauge, p.psi, household.units)}`
-                    : 'not tested'}
+                  {p.outcome === 'process' ? `${p.minutes} min` : 'not tested'}
                   {p.outcome === 'process' && !sizes.includes(s) && (
                     <span className="block text-sm text-ink-soft">
                       the {jarName(p.rowSize, 1)}’s time

@@ -1,4 +1,11 @@
-import { feet, mixedJar, pressureOn, type JarSize, type MixedJarAnswer } from '@kelvit/core'
+import {
+  feet,
+  mixedJar,
+  pressureOn,
+  type IngredientVerdict,
+  type JarSize,
+  type MixedJarAnswer,
+} from '@kelvit/core'
 import { useState } from 'react'
 import { useGaugeHere } from '../../app/gauge'
 import { useHousehold } from '../../app/session'
@@ -93,19 +100,11 @@ export function Page() {
           )}
           <ul>
             {answer.ingredients.map((i, n) => (
-              <li
+              <Row
                 key={n}
-                className="grid grid-cols-[1.5rem_1fr] gap-x-2 border-t border-rim py-2 first:border-0"
-              >
-                <span aria-hidden className={i.allowed ? 'text-brine' : 'text-beet'}>
-                  {i.allowed ? '✓' : '✗'}
-                </span>
-                <span>
-                  <strong>{i.name.trim()}</strong>{' '}
-                  <span className="sr-only">{i.allowed ? 'allowed' : 'not allowed'}</span>
-                  <span className="block text-[15px] text-ink-soft">{i.reason}</span>
-                </span>
-              </li>
+                {...i}
+                asked={answer.outcome === 'asks' && i.reason === answer.question}
+              />
             ))}
           </ul>
           <Caution className="mt-4">
@@ -115,5 +114,27 @@ export function Page() {
         </Panel>
       </div>
     </Sheet>
+  )
+}
+
+/** An ingredient with its sign: allowed, not allowed, or what the question is about. */
+function Row({ name, allowed, reason, asked }: IngredientVerdict & { readonly asked: boolean }) {
+  const [sign, colour, words] = asked
+    ? ['?', 'text-squash', 'asked about']
+    : allowed
+      ? ['✓', 'text-brine', 'allowed']
+      : ['✗', 'text-beet', 'not allowed']
+  return (
+    <li className="grid grid-cols-[1.5rem_1fr] gap-x-2 border-t border-rim py-2 first:border-0">
+      <span aria-hidden className={colour}>
+        {sign}
+      </span>
+      <span>
+        <strong>{name.trim()}</strong> <span className="sr-only">{words}</span>
+        <span className="block text-[15px] text-ink-soft">
+          {asked ? 'The question above decides.' : reason}
+        </span>
+      </span>
+    </li>
   )
 }

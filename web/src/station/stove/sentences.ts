@@ -111,7 +111,7 @@ export function changeWords(planned: LoadSetup, now: LoadSetup, units: UnitSyste
 }
 
 /** The target as this load's gauge reads it, with its reason. */
-export const onGauge = (setup: LoadSetup, units: UnitSystem): string =>
+const onGauge = (setup: LoadSetup, units: UnitSystem): string =>
   pressureOn({ kind: setup.regulatedBy, errorPsi: setup.gaugeErrorPsi }, psi(setup.psi), units)
 
 export const STAGE_WORDS: Readonly<Record<LoadStage, string>> = {

@@ -1,0 +1,170 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+
+interface Sent {
+  readonly path: string
+  readonly member: string | undefined
+}
+
+const WREN = { householdId: 'h1', memberId: 'm1' }
+const ALDER = { householdId: 'h1', memberId: 'm2' }
+let sent: Sent[] = []
+/** What the server answers for a path: a status, or nothing at all. */
+let answer: (path: string) => number | 'unreachable' = () => 200
+let outbox: typeof import('../src/sync/outbox')
+let refusals: string[] = []
+let delivered = 0
+let close: () => void = () => undefined
+
+const open = (owner: { householdId: string; memberId: string }): void => {
+  close = outbox.openOutbox(owner, {
+    refused: (s) => refusals.push(s),
+    delivered: () => delivered++,
+  })
+}
+const settle = () => vi.advanceTimersByTimeAsync(1)
+
+beforeEach(async () => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'], shouldAdvanceTime: true })
+  vi.stubGlobal('fetch', (path: string, init: { headers: Record<string, string> }) => {
+    const status = answer(path)
+    if (status === 'unreachable') return Promise.reject(new TypeError('no network'))
+    sent.push({ path, member: init.headers['kelvit-member'] })
+    const body = status < 400 ? {} : { status, detail: `No: ${status}.` }
+    return Promise.resolve(
+      new Response(JSON.stringify(body), {
+        status,
+        headers: { 'content-type': 'application/json' },
+      }),
+    )
+  })
+  vi.resetModules()
+  outbox = await import('../src/sync/outbox')
+  sent = []
+  refusals = []
+  delivered = 0
+  answer = () => 200
+})
+afterEach(async () => {
+  answer = () => 200
+  await outbox.wipeOutbox()
+  close()
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+const send = (path: string): void => outbox.sendOut({ path, body: { at: 1 } })
+const paths = (): string[] => sent.map((s) => s.path)
+
+describe('what is kept on the device', () => {
+  test('goes in order, under its member’s name, and is gone when it was answered', async () => {
+    open(WREN)
+    send('/api/jars/1/fate')
+    send('/api/jars/2/fate')
+    expect(outbox.waitingToSend()).toHaveLength(2)
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+    expect(sent).toEqual([
+      { path: '/api/jars/1/fate', member: 'm1' },
+      { path: '/api/jars/2/fate', member: 'm1' },
+    ])
+    expect(delivered).toBeGreaterThan(0)
+  })
+  test.each(['unreachable', 401, 408, 425, 429, 502, 503, 504] as const)(
+    '%s is no final answer: it is kept and sent again',
+    async (status) => {
+      open(WREN)
+      answer = () => status
+      send('/api/jars/1/fate')
+      if (status === 'unreachable') await vi.waitFor(async () => expect(await stored()).toBe(1))
+      else await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0))
+      await settle()
+      expect(outbox.waitingToSend()).toHaveLength(1)
+      expect(refusals).toEqual([])
+      answer = () => 200
+      await vi.advanceTimersByTimeAsync(5000)
+      await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+      expect(paths().at(-1)).toBe('/api/jars/1/fate')
+    },
+  )
+  test.each([400, 403, 404, 409, 422])(
+    '%i is final: it is said once and not sent again',
+    async (status) => {
+      open(WREN)
+      answer = () => status
+      send('/api/jars/1/fate')
+      await vi.waitFor(() => expect(refusals).toEqual([`No: ${status}.`]))
+      await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+      const n = sent.length
+      await vi.advanceTimersByTimeAsync(10_000)
+      expect(sent).toHaveLength(n)
+    },
+  )
+  test('a mistake of the server keeps what it concerns, and what follows of it; others go on', async () => {
+    open(WREN)
+    answer = (path) => (path.startsWith('/api/loads/1') ? 500 : 200)
+    send('/api/loads/1/events/a')
+    send('/api/loads/1/events/b')
+    send('/api/loads/2/events/c')
+    await vi.waitFor(() =>
+      expect(outbox.waitingToSend().map((w) => w.path)).toEqual([
+        '/api/loads/1/events/a',
+        '/api/loads/1/events/b',
+      ]),
+    )
+    expect(paths()).toContain('/api/loads/2/events/c')
+    expect(paths()).not.toContain('/api/loads/1/events/b')
+    answer = () => 200
+    await vi.advanceTimersByTimeAsync(5000)
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+    expect(paths().slice(-2)).toEqual(['/api/loads/1/events/a', '/api/loads/1/events/b'])
+  })
+})
+
+describe('whose it is', () => {
+  test('another member neither sees nor sends it; its owner does, later', async () => {
+    open(WREN)
+    answer = () => 'unreachable'
+    send('/api/jars/1/fate')
+    await settle()
+    await vi.waitFor(async () => expect(await stored()).toBe(1))
+    close()
+    answer = () => 200
+    open(ALDER)
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(sent).toEqual([])
+    close()
+    open(WREN)
+    await vi.waitFor(() => expect(sent).toEqual([{ path: '/api/jars/1/fate', member: 'm1' }]))
+    await vi.waitFor(async () => expect(await stored()).toBe(0))
+  })
+  test('is wiped for one member only', async () => {
+    answer = () => 'unreachable'
+    open(WREN)
+    send('/api/jars/1/fate')
+    await vi.waitFor(async () => expect(await stored()).toBe(1))
+    close()
+    open(ALDER)
+    send('/api/jars/2/fate')
+    await vi.waitFor(async () => expect(await stored()).toBe(2))
+    await outbox.wipeOutbox()
+    expect(await stored()).toBe(1)
+    expect(() => send('/api/jars/3/fate')).toThrow(/nobody/)
+    open(WREN)
+  })
+})
+
+const stored = (): Promise<number> =>
+  new Promise((done, fail) => {
+    const request = indexedDB.open('kelvit')
+    request.onerror = () => fail(new Error('no database'))
+    request.onsuccess = () => {
+      const db = request.result
+      const count = db.transaction('outbox').objectStore('outbox').count()
+      count.onsuccess = () => {
+        db.close()
+        done(count.result)
+      }
+    }
+  })
