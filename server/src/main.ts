@@ -8,6 +8,7 @@ import { realClock, sharedFrozenClock, type Clock } from './clock'
 import { migrateDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
+import { warmUp } from './heavy/beside'
 import { forLog } from './http/errors'
 import { openLive } from './live/live'
 
@@ -68,6 +69,7 @@ async function main(): Promise<void> {
     const port = typeof address === 'object' && address ? address.port : env.PORT
     if (env.KELVIT_READY) writeFileSync(env.KELVIT_READY, `${process.pid}\n`)
     process.stdout.write(`Kelvit is ready at http://127.0.0.1:${port}\n`)
+    warmUp().catch((err: unknown) => log.warn({ err: forLog(err) }, 'warming up'))
   })
   if (demo && !clock.frozen)
     setInterval(() => {

@@ -30,6 +30,8 @@ async function joined(keeper: Browser, role: string, who = person()): Promise<Br
   await guest.send('POST', `/api/invitations/${body.token}/accept`, who)
   return guest
 }
+/** As long as it takes, also on a machine with ten times the work. */
+const POLL = { timeout: 15_000 }
 const meOf = async (who: Browser) => (await who.send('GET', '/api/session')).body.member
 
 describe('secrets', () => {
@@ -136,9 +138,24 @@ describe('keepers, invitations, sessions', () => {
     const { resolve } = await import('node:path')
     await migrateDatabase(url.toString(), resolve(import.meta.dirname, '../drizzle'))
     const own = await startKit({ openRegistration: false, url: url.toString() })
-    const made = await Promise.all(
-      Array.from({ length: 10 }, () => own.browser().send('POST', '/api/households', wanted())),
+    // All of them are held at the same place, just before the first row is written.
+    const holder = new pg.Client({ connectionString: url.toString() })
+    await holder.connect()
+    await holder.query('begin; lock table households in share mode')
+    const asked = Array.from({ length: 10 }, () =>
+      own.browser().send('POST', '/api/households', wanted()),
     )
+    await expect
+      .poll(async () => {
+        const waiting = await admin.query(
+          `select count(*)::int as n from pg_stat_activity where wait_event_type = 'Lock' and datname = 'kelvit_first_test'`,
+        )
+        return waiting.rows[0].n
+      }, POLL)
+      .toBe(10)
+    await holder.query('commit')
+    await holder.end()
+    const made = await Promise.all(asked)
     await own.close()
     await admin.query('drop database kelvit_first_test with (force)')
     await admin.end()
@@ -180,7 +197,7 @@ describe('streams', () => {
     await guest.send('DELETE', '/api/session')
     const shelf = id()
     await keeper.send('PUT', `/api/shelves/${shelf}`, { name: 'Top', position: 1 })
-    await expect.poll(() => ear.said()).toContain(shelf)
+    await expect.poll(() => ear.said(), POLL).toContain(shelf)
     expect(ear.said()).not.toMatch(/"sessions"/)
     ear.stop()
   })
@@ -196,12 +213,12 @@ describe('streams', () => {
       s.write(`GET /api/live HTTP/1.1\r\nhost: 127.0.0.1:${port}\r\ncookie: ${cookie}\r\n\r\n`)
       return s
     })
-    await expect.poll(() => kit.listeners()).toBe(20)
+    await expect.poll(() => kit.listeners(), POLL).toBe(20)
     const household = (await keeper.send('GET', '/api/session')).body.household.id
     // Some megabytes of word for each of them; the sockets' own buffers take a part.
     const change = { resource: 'x'.repeat(2000), id: 'y' }
     for (let i = 0; i < 6000; i++) kit.shout(household, change)
-    await expect.poll(() => kit.listeners(), { timeout: 15_000 }).toBe(0)
+    await expect.poll(() => kit.listeners(), POLL).toBe(0)
     for (const s of sockets) s.destroy()
   })
 })
@@ -256,6 +273,27 @@ describe('who knocks, and where from', () => {
         ).status,
       )
     expect(statuses).toContain(429)
+  })
+  test('a forwarded host or protocol counts from our own proxy only', async () => {
+    const lines = (host: string): string =>
+      `GET /api/health HTTP/1.1\r\nhost: 127.0.0.1\r\nx-forwarded-host: ${host}\r\n`
+    const other = await startKit({ doors: { trustedProxies: ['10.0.0.1'] } })
+    expect((await other.raw(lines('evil.example'))).slice(9, 12)).toBe('200')
+    const plain = await other
+      .browser()
+      .send('POST', '/api/households', wanted(), { 'x-forwarded-proto': 'https' })
+    expect(plain.headers.get('set-cookie')).not.toMatch(/secure/i)
+    await other.close()
+    const ours = await startKit({
+      doors: { trustedProxies: ['loopback'], hosts: ['kelvit.example'] },
+    })
+    expect((await ours.raw(lines('kelvit.example'))).slice(9, 12)).toBe('200')
+    expect((await ours.raw(lines('evil.example'))).slice(9, 12)).toBe('421')
+    const behind = await ours
+      .browser()
+      .send('POST', '/api/households', wanted(), { 'x-forwarded-proto': 'https' })
+    expect(behind.headers.get('set-cookie')).toMatch(/secure/i)
+    await ours.close()
   })
   test('only names of our own are answered to', async () => {
     const own = await startKit({ doors: { hosts: ['kitchen.example'] } })
@@ -566,6 +604,7 @@ test('a database that has no room or goes away is a 503 that says when to try ag
             `select pg_terminate_backend(pid) from pg_stat_activity where query like '%pg_sleep(20)%' and pid <> pg_backend_pid()`,
           )
         ).rowCount,
+      POLL,
     )
     .toBeGreaterThan(0)
   await hanging

@@ -16,6 +16,7 @@ import {
   askSession,
   askSignIn,
   countHouseholds,
+  countHouseholdsIn,
   endInvitation,
   endInvitationsOf,
   endSessionsOf,
@@ -104,24 +105,24 @@ export async function signInToDemo(deps: Deps): Promise<string> {
 export const mayRegister = async (deps: Deps): Promise<boolean> =>
   deps.openRegistration || (await countHouseholds(deps.db)) === 0
 
+const registrationClosed = (): ProblemError =>
+  new ProblemError(
+    403,
+    'registration-closed',
+    'This Kelvit already has its household. Ask its keeper for an invitation.',
+  )
+
 /** Makes a household with its keeper and signs the keeper in. */
 export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<string> {
-  const onlyIfOpen = async (): Promise<void> => {
-    if (!(await mayRegister(deps)))
-      throw new ProblemError(
-        403,
-        'registration-closed',
-        'This Kelvit already has its household. Ask its keeper for an invitation.',
-      )
-  }
-  await onlyIfOpen()
+  if (!(await mayRegister(deps))) throw registrationClosed()
   const householdId = uuidv7()
   const memberId = uuidv7()
   const keeper = await newMember(wanted.keeper, 'keeper')
   await deps.db.inHousehold(householdId, async (tx) => {
     // Several first registrations at once wait here, and all but the first find the door closed.
     await tx.execute(sql`select pg_advisory_xact_lock(hashtext('kelvit registration'))`)
-    await onlyIfOpen()
+    const open = deps.openRegistration || (await countHouseholdsIn(tx)) === 0
+    if (!open) throw registrationClosed()
     await tx
       .insert(households)
       .values({ id: householdId, ...wanted.household, settings: DEFAULT_SETTINGS })

@@ -1,5 +1,5 @@
 import type { Role } from '@kelvit/contract'
-import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm'
+import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm'
 import type { Database, Tx } from '../db/pool'
 import { households, invitations, members, sessions } from '../db/schema'
 
@@ -26,6 +26,10 @@ export const askInvitation = (db: Database, tokenHash: string) =>
   }>('select * from kelvit_find_invitation($1)', [tokenHash])
 export const countHouseholds = async (db: Database): Promise<number> =>
   Number((await db.ask<{ n: string }>('select kelvit_count_households() as n', []))[0]?.n ?? 0)
+
+/** The same in a transaction that has a connection already: asking for a second one while holding the first can wait forever. */
+export const countHouseholdsIn = async (tx: Tx): Promise<number> =>
+  Number((await tx.execute(sql`select kelvit_count_households() as n`)).rows[0]?.n ?? 0)
 
 export async function memberAndHousehold(tx: Tx, memberId: string) {
   const rows = await tx

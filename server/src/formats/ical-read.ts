@@ -79,13 +79,16 @@ interface Series {
   readonly changed: readonly ICAL.Event[]
 }
 
+/** Left to itself the library would look through the whole file for each event's exceptions. */
+const ALONE = { exceptions: [], strictExceptions: false }
+
 function seriesOf(text: string): Series[] {
   if (!/^\uFEFF?\s*BEGIN:VCALENDAR/i.test(text))
     throw new UnreadableCalendar('This is not a calendar file: it does not begin with a calendar.')
   try {
     const root = new ICAL.Component(ICAL.parse(text))
     keepPlainZones(root)
-    return grouped(root.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e)))
+    return grouped(root.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e, ALONE)))
   } catch {
     throw new UnreadableCalendar('This calendar file is damaged or cut off and cannot be read.')
   }
@@ -163,27 +166,34 @@ const asKey = (m: Moment): string => `${m.date} ${m.time}`
 
 /** Starts of a repeated event's occurrences that can reach into the days asked for. */
 function* occurrences(event: ICAL.Event, reading: Reading): Generator<ICAL.Time> {
+  if (reading.steps <= 0) throw new TooLong()
   const start = nearStart(event, reading)
   if (!start) return
   const each = event.iterator(start)
+  // A day or two more at both ends: zones move an occurrence by less.
+  const first = dayNumber(reading.from) - daysOf(event)
+  const last = dayNumber(reading.until) + 2
   for (;;) {
     if (--reading.steps < 0) throw new TooLong()
     const next = each.next()
-    if (!next || momentOf(next, event, reading).date > reading.until) return
-    yield next
+    const day = next ? dayOf(next) : Infinity
+    if (!next || day > last) return
+    if (day >= first) yield next
   }
 }
 
 const DAY_MS = 86_400_000
 const dayNumber = (iso: string): number => Math.round(Date.parse(iso) / DAY_MS)
-const dayOf = (t: ICAL.Time): number =>
-  Math.round(Date.UTC(2000, t.month - 1, t.day) / DAY_MS) + yearDays(t.year)
-/** Days from 2000 to a year of the calendar we use, also before 1970 and before year 100. */
-const yearDays = (year: number): number => {
-  const y = new Date(Date.UTC(2000, 0, 1))
-  y.setUTCFullYear(year)
-  return Math.round((y.getTime() - Date.UTC(2000, 0, 1)) / DAY_MS)
+/** Days since 1970 of a calendar time, also long before it. */
+function dayOf(t: ICAL.Time): number {
+  const day = new Date(0)
+  day.setUTCFullYear(t.year, t.month - 1, t.day)
+  return Math.round(day.getTime() / DAY_MS)
 }
+
+/** Days that one occurrence can reach over, and two for zones. */
+const daysOf = (event: ICAL.Event): number =>
+  Math.ceil(Math.abs(event.duration.toSeconds()) / 86_400) + 2
 
 /**
  * Where to begin laying out a rule: its own start, or many whole repetitions later
@@ -195,8 +205,7 @@ function nearStart(event: ICAL.Event, reading: Reading): ICAL.Time | undefined {
   const start = event.startDate
   const rule = rules.length === 1 ? (rules[0]?.getFirstValue() as ICAL.Recur) : undefined
   if (!rule) return start
-  const days = Math.ceil(Math.abs(event.duration.toSeconds()) / 86_400) + 2
-  const ahead = dayNumber(reading.from) - days - dayOf(start)
+  const ahead = dayNumber(reading.from) - daysOf(event) - dayOf(start)
   const interval = Math.max(1, rule.interval)
   const unit = {
     DAILY: interval,

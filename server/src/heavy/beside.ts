@@ -23,12 +23,19 @@ let threads: Piscina | undefined
 
 const pool = (): Piscina =>
   (threads ??= new Piscina({
-    minThreads: 0,
+    minThreads: 1,
     maxThreads: 1,
     maxQueue: MOST_WAITING,
-    idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: 256 },
   }))
+
+/** Makes the thread and loads what it works with, so that the first who asks need not wait for that. */
+export async function warmUp(): Promise<void> {
+  const sheet = { title: '', finish: '', loads: [], steps: [], supplies: [] }
+  await beside('day-sheet', { sheet }, '')
+  const text = 'BEGIN:VCALENDAR\nEND:VCALENDAR'
+  await beside('calendar', { text, zone: 'UTC', from: '2026-01-01', until: '2026-01-02' }, '')
+}
 
 /**
  * Does a job in a thread of its own, one at a time. Whatever it holds, requests go on

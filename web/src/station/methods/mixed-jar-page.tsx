@@ -94,7 +94,7 @@ export function Page() {
           )}
           {answer.outcome === 'refused' && (
             <p className="mb-3 leading-relaxed">
-              {answer.sentence}{' '}
+              {answer.ingredients.every((i) => i.allowed) && `${answer.sentence} `}
               <span className="text-ink-soft">Instead: {answer.instead.join(', ')}.</span>
             </p>
           )}
