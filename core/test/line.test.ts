@@ -16,6 +16,11 @@ test.each([
   ['2 pecks carrots', 'carrots', 25],
   ['22 lb beets', 'beets', 22],
   ['22lbs beets', 'beets', 22],
+  ['5 lb 3 oz okra', 'okra', 5.1875],
+  ['5lb 3oz okra', 'okra', 5.1875],
+  ['1 lb 8 ounces of okra', 'okra', 1.5],
+  ['1,5 kg beets', 'beets', 3.30693],
+  ['2,25 bu snap beans', 'beans-snap', 67.5],
   ['8 oz okra', 'okra', 0.5],
   ['10 kg tomatoes', 'tomatoes', 22.0462],
   ['500 g mushrooms', 'mushrooms', 1.10231],
@@ -42,13 +47,16 @@ test('variety and price', () => {
   const got = readWeighIn('1 bu beets @ $26/bu')
   expect(got.ok && got.pricePerLb).toBeCloseTo(0.5, 6)
   expect(readWeighIn('1.5 bu snap beans')).toMatchObject({ understood: '1½ bu snap beans' })
+  expect(readWeighIn('5 lb 3 oz okra')).toMatchObject({ understood: '5 lb 3 oz okra' })
+  const comma = readWeighIn('22 lb beets @ €0,85/lb')
+  expect(comma.ok && comma.pricePerLb).toBe(0.85)
+  expect(readWeighIn('5 lb 17 oz okra').ok).toBe(false)
   expect(readWeighIn('60 ears sweet corn')).toMatchObject({ understood: '60 ears sweet corn' })
 })
 
 test.each([
   ['', 'empty'],
   ['beans', 'amount'],
-  ['1,5 kg beets', 'amount'],
   ['1,500 lb beets', 'amount'],
   ['0 lb beets', 'amount'],
   ['-3 lb beets', 'amount'],

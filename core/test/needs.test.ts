@@ -7,6 +7,7 @@ import {
   cannerClasses,
   capacityFor,
   coverage,
+  goodInTime,
   daysBetween,
   estimateCapacity,
   estimateJars,
@@ -89,7 +90,7 @@ describe('needs', () => {
     const kinds = coverage(
       need({ freshMonths: [9] }),
       TODAY,
-      4,
+      [{ bestBy: '2027-08-01', jars: 4 }],
       [{ on: '2026-10-20', jars: 6 }],
       20,
     ).map((w) => w.kind)
@@ -98,6 +99,42 @@ describe('needs', () => {
     expect(kinds.filter((k) => k === 'planned')).toHaveLength(3)
     expect(kinds.indexOf('gap')).toBeLessThan(kinds.indexOf('planned'))
     expect(kinds.at(-1)).toBe('gap')
+  })
+  test('a year is 52.14 weeks: a jar and a bit short of 53 at one a week, 366 jars at seven', () => {
+    const year = { nextHarvestOn: addDays(TODAY, 365), mealsPerWeek: 7 }
+    expect(balanceOf(need(year), TODAY, 0, 0).needed).toBe(365)
+    expect(balanceOf(need({ ...year, mealsPerWeek: 1 }), TODAY, 52, 0).toCan).toBe(1)
+  })
+  test('a jar past its best covers no later week: 20 jars best by tomorrow cover about one', () => {
+    const tomorrow = [{ bestBy: addDays(TODAY, 1), jars: 20 }]
+    const weekly = need({ mealsPerWeek: 1, nextHarvestOn: addDays(TODAY, 371) })
+    const kinds = coverage(weekly, TODAY, tomorrow, []).map((w) => w.kind)
+    expect(kinds.filter((k) => k === 'shelf')).toHaveLength(1)
+    expect(goodInTime(weekly, TODAY, tomorrow)).toBe(1)
+    expect(balanceOf(weekly, TODAY, goodInTime(weekly, TODAY, tomorrow), 0)).toMatchObject({
+      needed: 53,
+      toCan: 52,
+    })
+  })
+  test('what is good in time is what one jar after the other would find good', () => {
+    const batches = fc.array(
+      fc.record({ bestBy: fc.nat(500).map((d) => addDays(TODAY, d)), jars: fc.nat(9) }),
+      { maxLength: 6 },
+    )
+    fc.assert(
+      fc.property(anyNeed, batches, (n, shelf) => {
+        if (n.jarsPerMeal * n.mealsPerWeek === 0 || n.freshMonths.length > 0) return
+        const rate = n.jarsPerMeal * n.mealsPerWeek
+        const jars = shelf.flatMap((b) => Array.from({ length: b.jars }, () => b.bestBy)).sort()
+        let [good, week, inWeek] = [0, 0, 0]
+        for (const bestBy of jars) {
+          if (bestBy < addDays(TODAY, week * 7)) continue
+          good++
+          if (++inWeek === rate) [week, inWeek] = [week + 1, 0]
+        }
+        expect(goodInTime(n, TODAY, shelf)).toBe(good)
+      }),
+    )
   })
   test('coverage gives out no more jars than there are', () => {
     fc.assert(
@@ -108,7 +145,7 @@ describe('needs', () => {
           maxLength: 5,
         }),
         (n, shelf, coming) => {
-          const weeks = coverage(n, TODAY, shelf, coming)
+          const weeks = coverage(n, TODAY, [{ bestBy: '2030-01-01', jars: shelf }], coming)
           const eaten =
             weeks.filter((w) => w.kind === 'shelf' || w.kind === 'planned').length *
             n.jarsPerMeal *

@@ -1,6 +1,7 @@
-import { expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
+  addDays,
   ageOf,
   boilBeforeTasting,
   dateAt,
@@ -9,6 +10,7 @@ import {
   nextJar,
   oldestFirst,
   pullList,
+  tooManyToEat,
   shelfDates,
   type ShelfJar,
 } from '@kelvit/core'
@@ -51,8 +53,72 @@ test('the pull list takes turns between foods and stops at the meals', () => {
   const jars = [1, 2, 3]
     .map((n) => jar(`s${n}`, 'beans-snap', `2025-08-0${n}`))
     .concat(jar('c1', 'corn', '2025-08-05'), jar('new', 'okra', '2026-07-01'))
-  expect(pullList(jars, '2026-08-20', 3).map((j) => j.id)).toEqual(['s1', 'c1', 's2'])
-  expect(pullList(jars, '2026-07-20', 3)).toEqual([])
+  expect(pullList(jars, '2026-08-14', 3).map((j) => j.id)).toEqual(['s1', 'c1', 's2'])
+  expect(pullList(jars, '2026-07-14', 3)).toEqual([])
+})
+
+describe('a flood of jars that are all best by the same day', () => {
+  const sixty = Array.from({ length: 60 }, (_, i) => ({
+    ...jar(`j${String(i).padStart(2, '0')}`, 'beets', '2025-09-10'),
+    bestBy: '2026-09-10',
+  }))
+  test('the list begins in time, about 8 a week from 17 Jul, and does not wait for the last week', () => {
+    expect(pullList(sixty, '2026-07-10', 8)).toEqual([])
+    expect(pullList(sixty, '2026-07-17', 8)).toHaveLength(8)
+  })
+  test('eaten by the list, week by week, none passes its best', () => {
+    let left = sixty
+    for (let week = 0; week < 30; week++) {
+      const today = addDays('2026-03-06', week * 7)
+      expect(left.filter((j) => j.bestBy < today)).toEqual([])
+      const pulled = new Set(pullList(left, today, 8).map((j) => j.id))
+      left = left.filter((j) => !pulled.has(j.id))
+    }
+    expect(left).toEqual([])
+  })
+  test('what cannot be eaten in time is said when it is certain, not in the last week', () => {
+    expect(tooManyToEat(sixty, '2026-07-17', () => 8)).toEqual([])
+    expect(tooManyToEat(sixty, '2026-07-24', () => 8)).toEqual([
+      { foodId: 'beets', jars: 4, by: '2026-09-10' },
+    ])
+    expect(tooManyToEat(sixty, '2026-07-17', () => 4)).toEqual([
+      { foodId: 'beets', jars: 28, by: '2026-09-10' },
+    ])
+    expect(pullList(sixty, '2026-07-17', 8, () => 4)).toHaveLength(4)
+  })
+  test('law: whatever can be eaten in time is, by whoever follows the list', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            food: fc.constantFrom('beets', 'corn', 'okra'),
+            days: fc.integer({ min: 0, max: 200 }),
+          }),
+          { maxLength: 60 },
+        ),
+        fc.integer({ min: 1, max: 9 }),
+        (all, meals) => {
+          const jars = all.map((a, i) => ({
+            ...jar(`j${i}`, a.food, '2025-09-01'),
+            bestBy: addDays('2026-08-14', a.days),
+          }))
+          const together = jars.map((j) => ({ ...j, foodId: 'any' }))
+          if (tooManyToEat(together, '2026-08-14', () => meals).length > 0) return
+          let left = jars
+          for (let week = 0; left.length > 0 && week < 40; week++) {
+            const today = addDays('2026-08-14', week * 7)
+            expect(left.filter((j) => j.bestBy < today)).toEqual([])
+            const list = pullList(left, today, meals)
+            expect(list.length).toBeLessThanOrEqual(meals)
+            const pulled = new Set(list.map((j) => j.id))
+            left = left.filter((j) => !pulled.has(j.id))
+          }
+          expect(left).toEqual([])
+        },
+      ),
+      { seed: 9, numRuns: 300 },
+    )
+  })
 })
 
 test('freshness falls from 1 to 0; age says what to do', () => {

@@ -7,6 +7,7 @@ import {
   foods,
   formOf,
   JAR_SIZES,
+  jarsToCome,
   learnYield,
   pounds,
   poundsPerQuart,
@@ -156,4 +157,20 @@ describe('learning, against other arithmetic', () => {
     }
     expect(last).toBeCloseTo(0.1, 2)
   })
+})
+
+test('what is still to come of a lot is less what was filled, in any size', () => {
+  const lot = { id: 'l', jar: 'quart' as const }
+  const filled = (jars: number, jar: 'quart' | 'pint') => ({ lotId: 'l', jar, filled: jars })
+  expect(jarsToCome(lot, 14, [])).toBe(14)
+  expect(jarsToCome(lot, 14, [filled(7, 'quart')])).toBe(7)
+  expect(jarsToCome(lot, 14, [filled(7, 'quart'), filled(8, 'pint')])).toBe(3)
+  expect(jarsToCome(lot, 14, [filled(20, 'quart')])).toBe(0)
+  expect(jarsToCome({ id: 'l', jar: 'pint' }, 28, [filled(7, 'quart')])).toBe(14)
+  expect(
+    jarsToCome(lot, 14, [
+      { lotId: 'other', jar: 'quart', filled: 7 },
+      { lotId: 'l', jar: 'quart', filled: null },
+    ]),
+  ).toBe(14)
 })

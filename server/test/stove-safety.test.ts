@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { CANNER, id, newLoad, NOW, startKit, withGear, type Browser, type Kit } from './kit'
+import { CANNER, id, LOT, newLoad, NOW, startKit, withGear, type Browser, type Kit } from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -62,6 +62,24 @@ async function stoveOf(
     load: async () => (await who.send('GET', `/api/loads/${loadId}`)).body,
   }
 }
+
+const TO_STANDING = [
+  [0, 'started'],
+  [60, 'filling-began'],
+  [75, 'locked'],
+  [93, 'steam-steady'],
+  [103, 'weight-on'],
+  [111, 'at-pressure'],
+  [122, 'still-rocking'],
+  [136, 'still-rocking'],
+  [136, 'heat-off'],
+  [170, 'pressure-zero'],
+  [171, 'lock-dropped'],
+  [172, 'weight-off'],
+  [182, 'opened'],
+  [188, 'unloaded'],
+] as const
+const OUT = 188
 
 describe('what a load runs at is looked up when it is started', () => {
   test('planned with a true dial, which is then found to read 1½ high', async () => {
@@ -187,23 +205,6 @@ describe('before the lid is locked', () => {
 })
 
 describe('jars that are not for the shelf', () => {
-  const TO_STANDING = [
-    [0, 'started'],
-    [60, 'filling-began'],
-    [75, 'locked'],
-    [93, 'steam-steady'],
-    [103, 'weight-on'],
-    [111, 'at-pressure'],
-    [122, 'still-rocking'],
-    [136, 'still-rocking'],
-    [136, 'heat-off'],
-    [170, 'pressure-zero'],
-    [171, 'lock-dropped'],
-    [172, 'weight-off'],
-    [182, 'opened'],
-    [188, 'unloaded'],
-  ] as const
-  const OUT = 188
   async function checked(
     minute: number,
     outcome: string,
@@ -272,6 +273,35 @@ describe('jars that are not for the shelf', () => {
     const { jar } = await checked(OUT + 13 * 60, 'sealed-low-liquid')
     expect(jar).toMatchObject({ state: 'on-shelf', useSoon: true })
   })
+})
+
+test('a jar costs what its lot really cost, over the jars it really filled', async () => {
+  await kit.clock.set(NOW)
+  const who = await kit.household()
+  const gear = await withGear(who)
+  const priced = id()
+  await who.send('PUT', `/api/lots/${priced}`, { ...LOT, lb: 10, pricePerLb: 1 })
+  const run = async (jars: number, lotFinished: boolean, from: number): Promise<void> => {
+    const s = await stoveOf(who, { ...gear, lotId: priced }, { jars })
+    for (const [m, kind] of TO_STANDING)
+      await s.say(
+        from + m,
+        kind,
+        kind === 'locked' ? { filled: [{ portionId: s.portionId, jars, lotFinished }] } : {},
+      )
+    const seals = [{ portionId: s.portionId, outcome: 'sealed', jars }]
+    expect((await s.say(from + OUT + 13 * 60, 'seals-checked', { seals })).body.stage).toBe(
+      'checked',
+    )
+  }
+  const costs = async () => [
+    ...new Set((await who.send('GET', '/api/jars')).body.map((j: any) => j.costEach)),
+  ]
+  await run(3, false, 0)
+  // 10 lb are expected to make five quarts; three of them are filled.
+  expect(await costs()).toEqual([2])
+  await run(4, true, 2000)
+  expect((await costs()).map((c: any) => c.toFixed(2))).toEqual(['1.43'])
 })
 
 describe('mixed jars over HTTP, without sign-in', () => {

@@ -9,7 +9,7 @@ export const cannerClasses: readonly CannerClass[] = [
     id: 'small',
     name: '16-quart pot, one layer of quarts',
     innerDiameterIn: 11.6,
-    innerHeightIn: 8.4,
+    innerHeightIn: 8.8,
     gauge: 'weighted',
     capacity: { quart: 7, pintAndHalf: 7, pint: { regular: 9, wide: 8 }, halfPint: 18 },
     stageMinutes: {

@@ -1,6 +1,7 @@
 export {
   balanceOf,
   coverage,
+  goodInTime,
   jarsForServings,
   suggestJar,
   weeklyUse,
@@ -8,5 +9,6 @@ export {
   type Coming,
   type CoverageWeek,
   type Need,
+  type Standing,
   type WeekKind,
 } from './needs'

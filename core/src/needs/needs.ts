@@ -26,10 +26,58 @@ const jarsInWeek = (need: Need, weekFrom: string): number =>
     ? 0
     : need.jarsPerMeal * need.mealsPerWeek
 
-/** Beginnings of the weeks from today up to the next harvest. */
-function weeksUntil(today: string, harvest: string): readonly string[] {
-  const weeks = Math.max(0, Math.ceil(daysBetween(today, harvest) / 7))
-  return Array.from({ length: weeks }, (_, i) => addDays(today, i * 7))
+interface Week {
+  readonly from: string
+  /** How much of it comes before the harvest, 0 to 1: a year is 52.14 weeks, not 53. */
+  readonly share: number
+}
+
+/** The weeks from today up to the next harvest, the last one in part. */
+function weeksUntil(today: string, harvest: string): readonly Week[] {
+  const days = Math.max(0, daysBetween(today, harvest))
+  return Array.from({ length: Math.ceil(days / 7) }, (_, i) => ({
+    from: addDays(today, i * 7),
+    share: Math.min(1, days / 7 - i),
+  }))
+}
+
+/** Jars of one best-by day on the shelf, in the need's own size. */
+export interface Standing {
+  readonly bestBy: string
+  readonly jars: number
+}
+
+/** Takes a week's jars from the shelf, those best soonest first; what is past its best by then is not there any more. */
+function takeFrom(shelf: Standing[], weekFrom: string, wanted: number): number {
+  let taken = 0
+  while (shelf[0] && (shelf[0].bestBy < weekFrom || shelf[0].jars <= 1e-9)) shelf.shift()
+  while (shelf[0] && wanted - taken > 1e-9) {
+    const n = Math.min(shelf[0].jars, wanted - taken)
+    taken += n
+    if (n >= shelf[0].jars - 1e-9) shelf.shift()
+    else shelf[0] = { ...shelf[0], jars: shelf[0].jars - n }
+  }
+  return taken
+}
+
+const soonestFirst = (shelf: readonly Standing[]): Standing[] =>
+  [...shelf].sort((a, b) => a.bestBy.localeCompare(b.bestBy))
+
+/** Longer than any jar is best. */
+const MOST_WEEKS = 600
+
+/**
+ * How many of the jars on the shelf will still be good when their turn comes, eaten
+ * oldest first at the need's own rate. The same walk that coverage goes.
+ */
+export function goodInTime(need: Need, today: string, shelf: readonly Standing[]): number {
+  const left = soonestFirst(shelf)
+  let good = 0
+  for (let i = 0; i < MOST_WEEKS && left.length > 0; i++) {
+    const from = addDays(today, i * 7)
+    good += takeFrom(left, from, jarsInWeek(need, from))
+  }
+  return good
 }
 
 export interface Balance {
@@ -48,7 +96,9 @@ export interface Balance {
  * @param onShelf jars that are on the shelf and will still be good.
  */
 export function balanceOf(need: Need, today: string, onShelf: number, planned: number): Balance {
-  const weeks = weeksUntil(today, need.nextHarvestOn).map((w) => jarsInWeek(need, w))
+  const weeks = weeksUntil(today, need.nextHarvestOn).map(
+    ({ from, share }) => jarsInWeek(need, from) * share,
+  )
   const needed = weeks.reduce((a, b) => a + b, 0)
   return {
     weeks: weeks.filter((w) => w > 0).length,
@@ -68,16 +118,16 @@ export interface CoverageWeek {
 
 /**
  * The coming year week by week: eaten fresh, from the shelf as it stands, from
- * jars that are planned, or not covered.
+ * jars that are planned, or not covered. A jar past its best does not cover a later week.
  */
 export function coverage(
   need: Need,
   today: string,
-  onShelf: number,
+  onShelf: readonly Standing[],
   coming: readonly Coming[],
   weeks = 52,
 ): readonly CoverageWeek[] {
-  let shelf = onShelf
+  const shelf = soonestFirst(onShelf)
   let planned = 0
   const waiting = [...coming].sort((a, b) => a.on.localeCompare(b.on))
   return Array.from({ length: weeks }, (_, i): CoverageWeek => {
@@ -86,9 +136,8 @@ export function coverage(
     while (waiting[0] && waiting[0].on <= until) planned += waiting.shift()?.jars ?? 0
     const eat = jarsInWeek(need, from)
     if (eat === 0) return { from, kind: 'fresh' }
-    const fromShelf = Math.min(shelf, eat)
+    const fromShelf = takeFrom(shelf, from, eat)
     const fromPlanned = Math.min(planned, eat - fromShelf)
-    shelf -= fromShelf
     planned -= fromPlanned
     if (fromShelf + fromPlanned < eat - 1e-9) return { from, kind: 'gap' }
     return { from, kind: fromPlanned > fromShelf ? 'planned' : 'shelf' }

@@ -7,6 +7,7 @@ export {
   shelfDates,
   type KeepingPolicy,
 } from './dates'
+export { produceCost, type LotCost } from './cost'
 export {
   decideBy,
   isPastRescue,
@@ -23,6 +24,8 @@ export {
   nextJar,
   oldestFirst,
   pullList,
+  tooManyToEat,
   type JarAge,
   type ShelfJar,
+  type TooMany,
 } from './rotation'

@@ -1,3 +1,5 @@
+import { daysBetween } from './dates'
+
 /** What rotation needs to know of a jar on the shelf. */
 export interface ShelfJar {
   readonly id: string
@@ -39,23 +41,109 @@ export type JarAge = 'best' | 'past-best' | 'review'
 export const ageOf = (jar: { bestBy: string; reviewBy: string }, today: string): JarAge =>
   today > jar.reviewBy ? 'review' : today > jar.bestBy ? 'past-best' : 'best'
 
+/** How many weekly lists are still to come before a day, this week's not counted. */
+const listsAfterThis = (today: string, day: string): number =>
+  Math.max(0, Math.floor(daysBetween(today, day) / 7))
+
 /**
- * The jars to pull this week: those to use soon, past their best, or reaching
- * it within the week, oldest first, one food in turn, at most `meals`.
+ * How many of these jars, soonest best-by first, are to be eaten this week so that none
+ * passes its best at `most` a week: none while there is still time for all of them in
+ * the weeks after, then an even share of the weeks that are left.
+ */
+function dueThisWeek(bestBys: readonly string[], today: string, most: number): number {
+  let due = 0
+  bestBys.forEach((day, i) => {
+    const later = listsAfterThis(today, day)
+    const upTo = i + 1
+    if (upTo > most * later) due = Math.max(due, Math.ceil(upTo / (later + 1)))
+  })
+  return Math.min(due, most)
+}
+
+const daysOf = (jars: readonly ShelfJar[]): string[] => jars.map((j) => j.bestBy).sort()
+
+/**
+ * The jars to pull this week: those to use soon, those past their best, and of the others
+ * as many as it takes that none passes its best; oldest first, one food in turn.
+ * @param today plain date, ISO; the week is the seven days from it.
+ * @param meals most jars a week, of all foods together.
+ * @param mealsOf most jars a week of one food, where the household says so.
  */
 export function pullList<J extends ShelfJar>(
   jars: readonly J[],
-  weekEnd: string,
+  today: string,
   meals: number,
+  mealsOf: (foodId: string) => number | undefined = () => undefined,
 ): readonly J[] {
-  const due = oldestFirst(jars.filter((j) => !j.untested && (j.useSoon || j.bestBy <= weekEnd)))
+  const sound = jars.filter((j) => !j.untested)
   const byFood = new Map<string, J[]>()
-  for (const jar of due) byFood.set(jar.foodId, [...(byFood.get(jar.foodId) ?? []), jar])
+  for (const jar of oldestFirst(sound))
+    byFood.set(jar.foodId, [...(byFood.get(jar.foodId) ?? []), jar])
+  const most = (food: string): number => Math.min(meals, mealsOf(food) ?? meals)
+  const wanted = new Map(
+    [...byFood].map(([food, list]) => {
+      const soon = list.filter((j) => j.useSoon).length
+      const rest = daysOf(list.filter((j) => !j.useSoon))
+      return [food, Math.min(most(food), soon + dueThisWeek(rest, today, most(food)))]
+    }),
+  )
+  // Foods that each have time may together have too little: then more comes, the oldest first.
+  let missing =
+    dueThisWeek(daysOf(sound), today, meals) - [...wanted.values()].reduce((a, b) => a + b, 0)
+  for (const jar of oldestFirst(sound.filter((j) => !j.useSoon))) {
+    if (missing <= 0) break
+    const list = byFood.get(jar.foodId) ?? []
+    const n = wanted.get(jar.foodId) ?? 0
+    if (list.indexOf(jar) < n || n >= Math.min(most(jar.foodId), list.length)) continue
+    wanted.set(jar.foodId, n + 1)
+    missing--
+  }
+  return inTurn(byFood, wanted, meals)
+}
+
+/** One jar of each food in turn, up to what is wanted of each and to `most` in all. */
+function inTurn<J extends ShelfJar>(
+  byFood: ReadonlyMap<string, readonly J[]>,
+  wanted: ReadonlyMap<string, number>,
+  most: number,
+): readonly J[] {
   const picked: J[] = []
-  for (let round = 0; picked.length < meals && [...byFood.values()].some((l) => l[round]); round++)
-    for (const list of byFood.values()) {
-      const jar = list[round]
-      if (jar && picked.length < meals) picked.push(jar)
+  for (let round = 0; picked.length < most; round++) {
+    const before = picked.length
+    for (const [food, list] of byFood) {
+      const jar = round < (wanted.get(food) ?? 0) ? list[round] : undefined
+      if (jar && picked.length < most) picked.push(jar)
     }
+    if (picked.length === before) break
+  }
   return picked
+}
+
+/** Jars of a food that cannot all be eaten before their best is over, and by when. */
+export interface TooMany {
+  readonly foodId: string
+  /** How many more than can be eaten in time. */
+  readonly jars: number
+  readonly by: string
+}
+
+/**
+ * What will pass its best however diligently it is eaten, said as soon as it is certain
+ * and not in the last week: more jars up to some day than meals until then.
+ */
+export function tooManyToEat(
+  jars: readonly ShelfJar[],
+  today: string,
+  mealsOf: (foodId: string) => number,
+): readonly TooMany[] {
+  const foods = [...new Set(jars.map((j) => j.foodId))]
+  return foods.flatMap((foodId): TooMany[] => {
+    const days = daysOf(jars.filter((j) => j.foodId === foodId && !j.untested && j.bestBy >= today))
+    let worst: TooMany = { foodId, jars: 0, by: today }
+    days.forEach((by, i) => {
+      const over = i + 1 - Math.ceil(mealsOf(foodId) * (listsAfterThis(today, by) + 1))
+      if (over > worst.jars) worst = { foodId, jars: over, by }
+    })
+    return worst.jars > 0 ? [worst] : []
+  })
 }

@@ -20,7 +20,7 @@ export interface Amount {
 }
 
 /**
- * The amount at the head of a line: `1.5`, `1 1/2`, `1½`, `60`, `a`, `half a`,
+ * The amount at the head of a line: `1.5`, `1,5`, `1 1/2`, `1½`, `60`, `a`, `half a`,
  * with `doz`/`dozen` multiplying by twelve. Undefined when there is none or
  * when it is not positive and finite.
  */
@@ -40,8 +40,11 @@ function readNumber(text: string): Amount | undefined {
   if (mixed) return fraction(Number(mixed[1]), Number(mixed[2]), Number(mixed[3]), mixed[4] ?? '')
   const plain = /^(\d+)\s*\/\s*(\d+)(?![\d./])\s*(.*)$/s.exec(text)
   if (plain) return fraction(0, Number(plain[1]), Number(plain[2]), plain[3] ?? '')
-  const decimal = /^(\d+(?:\.\d+)?|\.\d+)(?![\d./,])\s*(.*)$/s.exec(text)
-  return decimal ? { value: Number(decimal[1]), rest: decimal[2] ?? '' } : undefined
+  // A comma before one or two digits is a decimal one; before three it may be thousands, and is asked about.
+  const decimal = /^(\d+(?:\.\d+|,\d{1,2})?|\.\d+)(?![\d./,])\s*(.*)$/s.exec(text)
+  return decimal
+    ? { value: Number(decimal[1]?.replace(',', '.')), rest: decimal[2] ?? '' }
+    : undefined
 }
 
 const fraction = (whole: number, over: number, under: number, rest: string): Amount | undefined =>

@@ -79,19 +79,34 @@ export function readWeighIn(
   if (extra !== undefined) return complain('price', '@', 'Give one price, such as “@ 0.85/lb”.')
   const amount = readAmount(body)
   if (!amount) return complainAmount(body)
-  const unit = readMeasure(amount.rest, containers)
+  const first = readMeasure(amount.rest, containers)
+  const { unit, ounces } = withOunces(first)
   const crop = readCrop(unit?.rest ?? amount.rest, unit !== undefined, containers)
   if (!crop.ok) return crop
-  return weigh({ amount: amount.value, unit, ...crop, price, containers })
+  return weigh({ amount: amount.value, unit, ounces, ...crop, price, containers })
+}
+
+/** "5 lb 3 oz", as a kitchen scale says it: ounces under a pound that follow pounds. */
+function withOunces(unit: MeasureRead | undefined): {
+  readonly unit: MeasureRead | undefined
+  readonly ounces: number
+} {
+  const more = unit?.measure.name === 'lb' ? readAmount(unit.rest) : undefined
+  const small = more && readMeasure(more.rest, [])
+  return unit && more && small?.measure.name === 'oz' && more.value < 16
+    ? { unit: { ...unit, rest: small.rest }, ounces: more.value }
+    : { unit, ounces: 0 }
 }
 
 function complainAmount(body: string): Complaint {
   const word = body.trim().split(/\s+/)[0] ?? ''
   if (/^\d+,\d+/.test(word))
-    return complain('amount', word, `Write “${word}” without the comma.`, [
-      word.replace(/,/g, ''),
-      word.replace(',', '.'),
-    ])
+    return complain(
+      'amount',
+      word,
+      `Is “${word}” thousands or a fraction? Write it without the comma.`,
+      [word.replace(/,/g, ''), word.replace(',', '.')],
+    )
   return complain('amount', word, `Begin with an amount; “${word}” is not one.`, [
     '1.5',
     '1 1/2',
@@ -170,13 +185,23 @@ function complainUnknown(
 interface Parts {
   readonly amount: number
   readonly unit: MeasureRead | undefined
+  /** Ounces beside the pounds. */
+  readonly ounces: number
   readonly food: Food
   readonly variety: string | null
   readonly price: string | undefined
   readonly containers: readonly HouseholdContainer[]
 }
 
-function weigh({ amount, unit, food, variety, price, containers }: Parts): WeighIn | Complaint {
+function weigh({
+  amount,
+  unit,
+  ounces,
+  food,
+  variety,
+  price,
+  containers,
+}: Parts): WeighIn | Complaint {
   const measure = unit?.measure ?? countOf(food)
   if (!measure)
     return complain(
@@ -187,7 +212,7 @@ function weigh({ amount, unit, food, variety, price, containers }: Parts): Weigh
     )
   const each = poundsEach(measure, food)
   if (typeof each !== 'number') return complain('weight', measure.name, each.why, ['lb', 'kg'])
-  const total = amount * each
+  const total = amount * each + ounces / 16
   if (!(total > 0) || total > MAX_LINE_LB)
     return complain(
       'too-much',
@@ -204,7 +229,7 @@ function weigh({ amount, unit, food, variety, price, containers }: Parts): Weigh
     unit: measure.name,
     pounds: pounds(total),
     pricePerLb: perLb,
-    understood: understoodAs(amount, measure, food),
+    understood: understoodAs(amount, measure, ounces, food),
   }
 }
 
@@ -215,8 +240,9 @@ const countOf = (food: Food): Measure | undefined =>
     ? { kind: 'pieces', name: food.piece.name }
     : undefined
 
-function understoodAs(amount: number, measure: Measure, food: Food): string {
+function understoodAs(amount: number, measure: Measure, ounces: number, food: Food): string {
   const n = kitchenNumber(amount)
+  if (ounces > 0) return `${n} lb ${kitchenNumber(ounces)} oz ${saidName(food)}`
   if (measure.kind === 'pieces' && shortName(food).toLowerCase().startsWith(measure.name))
     return `${n} ${saidName(food)}`
   const plural = amount > 1 && !['lb', 'oz', 'kg', 'g', 'bu'].includes(measure.name)
@@ -229,9 +255,8 @@ function readPrice(
   containers: readonly HouseholdContainer[],
 ): number | null | Complaint {
   if (text === undefined) return null
-  const parts = /^\s*[$€£]?\s*(\d+(?:\.\d+)?|\.\d+)\s*(?:\/|per|a)\s*([a-z][a-z -]*?)\s*$/i.exec(
-    text,
-  )
+  const parts =
+    /^\s*[^\d\s.,]{0,3}\s*(\d+(?:[.,]\d+)?|\.\d+)\s*(?:\/|per|a)\s*([a-z][a-z -]*?)\s*$/i.exec(text)
   const unit = parts ? measureNamed(parts[2] ?? '', containers) : undefined
   const each = unit ? poundsEach(unit, food) : undefined
   if (typeof each !== 'number' || each <= 0)
@@ -241,7 +266,7 @@ function readPrice(
       'Give the price per unit, such as “@ 0.85/lb” or “@ 22/bu”.',
       ['@ 0.85/lb'],
     )
-  const perLb = Number(parts?.[1]) / each
+  const perLb = Number(parts?.[1]?.replace(',', '.')) / each
   return perLb <= 10000
     ? perLb
     : complain('price', text.trim(), 'That price is too high to be right.')

@@ -48,3 +48,18 @@ export function lotYields(
     }))
     .filter((y) => y.quarts > 0)
 }
+
+/**
+ * Jars that are still to come of a lot, in its own jar size: what it will likely make
+ * less what was filled from it, also in other sizes by their volume. Never negative.
+ */
+export function jarsToCome(
+  lot: { readonly id: string; readonly jar: JarSize },
+  likely: number,
+  filled: readonly FilledJars[],
+): number {
+  const quarts = filled
+    .filter((f) => f.lotId === lot.id)
+    .reduce((n, f) => n + (f.filled ?? 0) * quartsOf(f.jar), 0)
+  return Math.max(0, likely - quarts / quartsOf(lot.jar))
+}

@@ -1,7 +1,7 @@
 export { MAX_PICKINGS, splitPickings } from './pickings'
 export { wantedFor, type Certainty } from './wanted'
 export { canBy } from './keeping'
-export { lotYields, type LotYield } from './history'
+export { jarsToCome, lotYields, type LotYield } from './history'
 export {
   estimateJars,
   learnYield,

@@ -272,6 +272,8 @@ export const loadPortions = pgTable(
     jars: integer('jars').notNull(),
     filled: integer('filled'),
     lidLotId: uuid('lid_lot_id'),
+    /** Which lots its lids were drawn from, and how many of each: taken back, they go where they came from. */
+    lids: jsonb('lids').$type<{ lotId: string; count: number }[]>().notNull().default([]),
   },
   (t) => [
     key(t),

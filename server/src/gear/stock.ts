@@ -64,7 +64,7 @@ export const stockResources = [jarGroupResource, lidLotResource, supplyResource]
  */
 export async function drawLids(tx: Tx, portion: PortionRow, jars: number): Promise<void> {
   let wanted = jars
-  let first: string | null = null
+  const drawn: { lotId: string; count: number }[] = []
   for (const lot of await lidsOf(tx, portion.mouth)) {
     if (wanted === 0) break
     const taken = Math.min(wanted, lot.left)
@@ -72,10 +72,13 @@ export async function drawLids(tx: Tx, portion: PortionRow, jars: number): Promi
       .update(lidLots)
       .set({ left: lot.left - taken, version: sql`${lidLots.version} + 1` })
       .where(eq(lidLots.id, lot.id))
-    first ??= lot.id
+    drawn.push({ lotId: lot.id, count: taken })
     wanted -= taken
   }
-  await tx.update(loadPortions).set({ lidLotId: first }).where(eq(loadPortions.id, portion.id))
+  await tx
+    .update(loadPortions)
+    .set({ lidLotId: drawn[0]?.lotId ?? null, lids: drawn })
+    .where(eq(loadPortions.id, portion.id))
 }
 
 const lidsOf = (tx: Tx, mouth: Mouth) =>
@@ -86,14 +89,18 @@ const lidsOf = (tx: Tx, mouth: Mouth) =>
     .orderBy(asc(lidLots.boughtOn), asc(lidLots.id))
     .for('update')
 
-/** The lid was not locked after all: its lids go back to where they came from. */
+/** The lid was not locked after all: every lid goes back to where it came from. */
 export async function returnLids(tx: Tx, portion: PortionRow): Promise<void> {
-  if (!portion.lidLotId || !portion.filled) return
+  for (const { lotId, count } of portion.lids)
+    await tx
+      .update(lidLots)
+      .set({
+        left: sql`least(${lidLots.count}, ${lidLots.left} + ${count})`,
+        version: sql`${lidLots.version} + 1`,
+      })
+      .where(eq(lidLots.id, lotId))
   await tx
-    .update(lidLots)
-    .set({
-      left: sql`least(${lidLots.count}, ${lidLots.left} + ${portion.filled})`,
-      version: sql`${lidLots.version} + 1`,
-    })
-    .where(eq(lidLots.id, portion.lidLotId))
+    .update(loadPortions)
+    .set({ lidLotId: null, lids: [] })
+    .where(eq(loadPortions.id, portion.id))
 }

@@ -4,15 +4,17 @@ import {
   formOf,
   mayBeShelved,
   poundsPerQuart,
+  produceCost,
   publishedYield,
   quartsOf,
   shelfDates,
   type LoadState,
+  type LotCost,
 } from '@kelvit/core'
-import { eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
-import { households, jars, lots, shelves } from '../db/schema'
+import { households, jars, loadPortions, lots, shelves } from '../db/schema'
 import type { Actor } from '../http/actor'
 import { unprocessable } from '../http/problem'
 import { readPortions, type LoadRow, type PortionRow } from './store'
@@ -36,7 +38,6 @@ export async function shelveJars(
   if (!household) throw unprocessable('no-household', 'The household is gone.')
   const cannedOn = dateAt(state.entered.standing ?? at, household.zone)
   const dates = shelfDates(cannedOn, household.settings)
-  const costs = await costsOf(tx, portions)
   let number = 0
   const made = seals.flatMap((seal): NewJar[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
@@ -58,12 +59,12 @@ export async function shelveJars(
       useSoon: seal.outcome === 'sealed-low-liquid',
       seal: seal.outcome,
       cause: seal.cause || null,
-      costEach: costs.get(portion.id) ?? null,
       stateAt: new Date(at),
       outAt: new Date(state.entered.standing ?? at),
     }))
   })
   await tx.insert(jars).values(made)
+  await tellCosts(tx, portions)
 }
 
 const isGood = (seal: SealCount): boolean => mayBeShelved(seal.outcome)
@@ -88,19 +89,35 @@ export async function checkShelf(tx: Tx, shelfId: string): Promise<void> {
   if (!shelf) throw unprocessable('no-shelf', 'There is no such shelf.')
 }
 
-/** Price of the produce in one jar of each portion, where the lot has a price. */
-async function costsOf(
-  tx: Tx,
-  portions: readonly PortionRow[],
-): Promise<ReadonlyMap<string, number>> {
-  const ids = portions.flatMap((p) => (p.lotId ? [p.lotId] : []))
-  const found = ids.length > 0 ? await tx.select().from(lots).where(inArray(lots.id, ids)) : []
-  const costs = new Map<string, number>()
-  for (const p of portions) {
-    const price = found.find((l) => l.id === p.lotId)?.pricePerLb
-    const form = formOf(p.formId)?.form
-    if (price != null && form)
-      costs.set(p.id, price * poundsPerQuart(publishedYield(form)) * quartsOf(p.jar))
+/**
+ * What the produce in a jar cost, anew for every jar of the lots in this load: with each
+ * load it is known better how many jars a lot really fills.
+ */
+async function tellCosts(tx: Tx, portions: readonly PortionRow[]): Promise<void> {
+  const ids = [...new Set(portions.flatMap((p) => (p.lotId ? [p.lotId] : [])))]
+  if (ids.length === 0) return
+  const found = await tx.select().from(lots).where(inArray(lots.id, ids))
+  const filled = await tx.select().from(loadPortions).where(inArray(loadPortions.lotId, ids))
+  for (const lot of found) {
+    const form = formOf(lot.formId)?.form
+    if (lot.pricePerLb === null || !form) continue
+    const facts: LotCost = {
+      pricePerLb: lot.pricePerLb,
+      lb: lot.lb,
+      finished: lot.state !== 'in-house' && lot.state !== 'expected',
+      lbPerQuart: poundsPerQuart(publishedYield(form)),
+      quartsFilled: filled
+        .filter((p) => p.lotId === lot.id)
+        .reduce((n, p) => n + (p.filled ?? 0) * quartsOf(p.jar), 0),
+    }
+    for (const jar of new Set(filled.filter((p) => p.lotId === lot.id).map((p) => p.jar)))
+      await tx
+        .update(jars)
+        .set({
+          costEach: produceCost(facts, jar),
+          version: sql`${jars.version} + 1`,
+          updatedAt: new Date(),
+        })
+        .where(and(eq(jars.lotId, lot.id), eq(jars.jar, jar)))
   }
-  return costs
 }

@@ -1,12 +1,13 @@
-import { dateAt, daysBetween, loadAt, pullList, showClock } from '@kelvit/core'
-import type { Jar, LoadWithEvents, Lot } from '@kelvit/contract'
+import { dateAt, daysBetween, loadAt, showClock } from '@kelvit/core'
+import type { LoadWithEvents, Lot } from '@kelvit/contract'
 import { stateOf } from '../api/changes'
 import { useJars, useLoads, useLots, useNeeds, useSeasonLoads } from '../api/queries'
 import { useMemo } from 'react'
 import { coveredShare, viewNeed } from './need-balance'
 import { useMinute, useNow } from './clock'
+import { onShelf, usePull } from './pull'
 import { useHousehold, useToday } from './session'
-import { addWeek, plural, showDay, useTimes } from './words'
+import { plural, showDay, useTimes } from './words'
 
 export const isRunning = (l: LoadWithEvents): boolean =>
   !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)
@@ -15,25 +16,22 @@ export const isRunning = (l: LoadWithEvents): boolean =>
 export const dueLots = (lots: readonly Lot[], today: string): readonly Lot[] =>
   lots.filter((l) => l.state === 'in-house' && daysBetween(today, l.canBy) <= 1)
 
-export const onShelf = (jars: readonly Jar[]): readonly (Jar & { untested: boolean })[] =>
-  jars.filter((j) => j.state === 'on-shelf').map((j) => ({ ...j, untested: j.recipeId !== null }))
-
 /** The one live fact of each station's tab. Undefined while unknown. */
 export function useFacts(): Readonly<Record<string, { text: string; hot?: boolean } | undefined>> {
   const lots = useLots().data
   const loads = useLoads().data
   const jars = useJars().data
   const today = useToday()
-  const { household } = useHousehold()
   const stove = useStoveFact(loads)
   const next = useNextLoad(loads)
   const needs = useNeedsFact()
+  const pull = usePull()
   return {
     '/needs': needs,
     '/harvest': lots && { text: dueFact(dueLots(lots, today).length, lots) },
     '/season': next,
     '/stove': stove,
-    '/pantry': jars && { text: pullFact(onShelf(jars), today, household.settings.mealsPerWeek) },
+    '/pantry': jars && pull && { text: pullFact(pull.jars.length, onShelf(jars).length) },
   }
 }
 
@@ -42,10 +40,8 @@ const dueFact = (due: number, lots: readonly Lot[]): string =>
     ? `${plural(due, 'lot')} due`
     : `${plural(lots.filter((l) => l.state === 'in-house').length, 'lot')} in the house`
 
-function pullFact(shelf: readonly Jar[], today: string, meals: number): string {
-  const n = pullList(shelf, addWeek(today), meals).length
-  return n > 0 ? `${n} to pull` : plural(shelf.length, 'jar')
-}
+const pullFact = (pull: number, shelf: number): string =>
+  pull > 0 ? `${pull} to pull` : plural(shelf, 'jar')
 
 function useNextLoad(loads: readonly LoadWithEvents[] | undefined): { text: string } | undefined {
   const { dayTime } = useTimes()

@@ -5,6 +5,8 @@ import {
   estimateJars,
   foodOf,
   formOf,
+  goodInTime,
+  jarsToCome,
   learnYield,
   lotYields,
   pounds,
@@ -40,10 +42,8 @@ export function viewNeed(need: NeedRow, stock: Stock): NeedView {
   // Jars of other sizes count by their volume.
   const asJars = (size: Jar['jar'], n: number): number => (n * quartsOf(size)) / quartsOf(need.jar)
   const shelf = stock.jars
-    .filter(
-      (j) => j.foodId === need.foodId && j.state === 'on-shelf' && !j.recipeId && j.bestBy >= today,
-    )
-    .reduce((n, j) => n + asJars(j.jar, 1), 0)
+    .filter((j) => j.foodId === need.foodId && j.state === 'on-shelf' && !j.recipeId)
+    .map((j) => ({ bestBy: j.bestBy, jars: asJars(j.jar, 1) }))
   const portions = stock.loads.flatMap((l) => l.portions)
   const own = lotYields(stock.lots, portions, need.formId, today).filter((y) => !y.excluded)
   const belief = found ? learnYield(publishedYield(found.form), own) : undefined
@@ -54,7 +54,13 @@ export function viewNeed(need: NeedRow, stock: Stock): NeedView {
       const learned = l.formId === need.formId && belief ? belief : form && publishedYield(form)
       return {
         on: l.canBy < today ? today : l.canBy,
-        jars: learned ? asJars(l.jar, estimateJars(pounds(l.lb), learned, l.jar).likely) : 0,
+        // What is in jars already is counted where it stands.
+        jars: learned
+          ? asJars(
+              l.jar,
+              jarsToCome(l, estimateJars(pounds(l.lb), learned, l.jar).likely, portions),
+            )
+          : 0,
       }
     })
   const standing = stock.loads
@@ -64,7 +70,8 @@ export function viewNeed(need: NeedRow, stock: Stock): NeedView {
     .reduce((n, p) => n + asJars(p.jar, p.filled ?? 0), 0)
   const all = standing > 0 ? [...coming, { on: today, jars: standing }] : coming
   const planned = all.filter((c) => c.on <= need.nextHarvestOn).reduce((n, c) => n + c.jars, 0)
-  const balance = balanceOf(need, today, Math.floor(shelf), Math.floor(planned))
+  const good = Math.floor(goodInTime(need, today, shelf) + 1e-9)
+  const balance = balanceOf(need, today, good, Math.floor(planned))
   return {
     need,
     balance,

@@ -2,7 +2,7 @@ import { QueryClient } from '@tanstack/react-query'
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import type { ReactNode } from 'react'
 import { isPassing } from '../api/request'
-import { persister } from '../sync/cache'
+import { BUSTER, keepNow, persister } from '../sync/cache'
 import { Notices } from '../ui/notice'
 
 const DAY_MS = 86_400_000
@@ -22,6 +22,21 @@ const client = new QueryClient({
   },
 })
 
+interface Asked {
+  readonly state: { readonly status: string; readonly data: unknown }
+  readonly queryKey: readonly unknown[]
+}
+
+const WHAT_IS_KEPT = {
+  shouldDehydrateQuery: (q: Asked): boolean =>
+    q.state.status === 'success' &&
+    // "Nobody" is never remembered: whoever was told so may have come in since.
+    q.state.data !== null &&
+    KEPT.has(String(q.queryKey[0])),
+}
+
+window.addEventListener('pagehide', () => keepNow(client, WHAT_IS_KEPT))
+
 export function Providers({ children }: { readonly children: ReactNode }) {
   return (
     <PersistQueryClientProvider
@@ -29,14 +44,8 @@ export function Providers({ children }: { readonly children: ReactNode }) {
       persistOptions={{
         persister,
         maxAge: 7 * DAY_MS,
-        buster: '2',
-        dehydrateOptions: {
-          shouldDehydrateQuery: (q) =>
-            q.state.status === 'success' &&
-            // "Nobody" is never remembered: whoever was told so may have come in since.
-            q.state.data !== null &&
-            KEPT.has(String(q.queryKey[0])),
-        },
+        buster: BUSTER,
+        dehydrateOptions: WHAT_IS_KEPT,
       }}
       onSuccess={() => void client.invalidateQueries()}
     >

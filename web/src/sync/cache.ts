@@ -1,4 +1,5 @@
 import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
+import { dehydrate, type DehydrateOptions, type QueryClient } from '@tanstack/react-query'
 
 const KEY = 'kelvit.cache'
 let closed = false
@@ -24,6 +25,23 @@ export const persister = createSyncStoragePersister({
   key: KEY,
   throttleTime: 1000,
 })
+
+/** Anything kept under another word is not read any more. */
+export const BUSTER = '2'
+
+/**
+ * Writes down at once what is known now. The persister does so a moment later, and a page
+ * that is left before that would open again with the state of before its last change.
+ */
+export function keepNow(client: QueryClient, options: DehydrateOptions): void {
+  if (closed) return
+  const kept = { buster: BUSTER, timestamp: Date.now(), clientState: dehydrate(client, options) }
+  try {
+    store()?.setItem(KEY, JSON.stringify(kept))
+  } catch {
+    // A full store keeps what it had.
+  }
+}
 
 /** Forgets everything that was known, for good: the page is left right after. */
 export function wipeCache(): void {

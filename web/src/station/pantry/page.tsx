@@ -1,11 +1,11 @@
 import { paths, type Jar } from '@kelvit/contract'
-import { ageOf, pullList } from '@kelvit/core'
+import { ageOf } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useJars, useShelves } from '../../api/queries'
-import { onShelf } from '../../app/facts'
+import { onShelf, usePull } from '../../app/pull'
 import { useHousehold, useToday } from '../../app/session'
-import { addWeek, plural } from '../../app/words'
+import { plural } from '../../app/words'
 import { Button, ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
@@ -109,18 +109,9 @@ function Shelves({
   readonly today: string
   readonly table: boolean
 }) {
-  const { household } = useHousehold()
   const [open, setOpen] = useState<Jar>()
-  const pull = useMemo(
-    () =>
-      pullList(
-        jars.map((j) => ({ ...j, untested: j.recipeId !== null })),
-        addWeek(today),
-        household.settings.mealsPerWeek,
-      ),
-    [jars, today, household.settings.mealsPerWeek],
-  )
-  const pullIds = useMemo(() => new Set(pull.map((j) => j.id)), [pull])
+  const pull = usePull()
+  const pullIds = useMemo(() => new Set(pull?.jars.map((j) => j.id)), [pull])
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <Panel label="Shelves">
@@ -138,7 +129,7 @@ function Shelves({
           </>
         )}
       </Panel>
-      <Pull jars={pull} today={today} />
+      <Pull jars={pull?.jars ?? []} tooMany={pull?.tooMany ?? []} today={today} />
       {open && <JarSheet jar={open} onClose={() => setOpen(undefined)} today={today} />}
     </div>
   )

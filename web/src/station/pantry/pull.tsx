@@ -1,15 +1,23 @@
 import type { Jar } from '@kelvit/contract'
-import { countJars } from '@kelvit/core'
+import { countJars, type TooMany } from '@kelvit/core'
 import { useHousehold } from '../../app/session'
 import { tintOf } from '../../app/tints'
-import { addWeek, showDate } from '../../app/words'
+import { addWeek, plural, showDate } from '../../app/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
 import { foodName } from './shelf-view'
 import { useTake } from './take'
 
 /** A short list of what to eat this week, so that nothing passes its best. */
-export function Pull({ jars, today }: { readonly jars: readonly Jar[]; readonly today: string }) {
+export function Pull({
+  jars,
+  tooMany,
+  today,
+}: {
+  readonly jars: readonly Jar[]
+  readonly tooMany: readonly TooMany[]
+  readonly today: string
+}) {
   const take = useTake()
   const { may } = useHousehold()
   const alike = (a: Jar, b: Jar): boolean => a.foodId === b.foodId && a.jar === b.jar
@@ -26,7 +34,7 @@ export function Pull({ jars, today }: { readonly jars: readonly Jar[]; readonly 
       </header>
       {jars.length === 0 && (
         <p className="leading-relaxed text-ink-soft">
-          Nothing reaches its best-by this week. Take what you like, oldest first.
+          Nothing must be eaten this week. Take what you like, oldest first.
         </p>
       )}
       <ul>
@@ -61,6 +69,15 @@ export function Pull({ jars, today }: { readonly jars: readonly Jar[]; readonly 
           )
         })}
       </ul>
+      {tooMany.map((t) => (
+        <p key={t.foodId} className="border-t border-rim pt-2 text-[15px] leading-relaxed">
+          <strong>
+            {plural(t.jars, 'jar')} of {foodName(t.foodId).toLowerCase()}
+          </strong>{' '}
+          more than are eaten by {showDate(t.by, today)}: give some away, eat it more often, or can
+          less next season.
+        </p>
+      ))}
     </Panel>
   )
 }

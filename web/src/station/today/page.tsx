@@ -1,13 +1,14 @@
-import { countJars, foodOf, loadAt, pullList, saidName, showClock, showWeight } from '@kelvit/core'
+import { countJars, foodOf, loadAt, saidName, showClock, showWeight } from '@kelvit/core'
 import type { CannerRead, LoadWithEvents } from '@kelvit/contract'
 import type { ReactNode } from 'react'
 import { stateOf } from '../../api/changes'
 import { useCanners, useJars, useLoads, useLots, useSeasonLoads } from '../../api/queries'
 import { useMinute, useNow } from '../../app/clock'
-import { dueLots, isRunning, onShelf } from '../../app/facts'
+import { dueLots, isRunning } from '../../app/facts'
+import { usePull } from '../../app/pull'
 import { portionWords } from '../../app/portion-words'
 import { useHousehold, useToday } from '../../app/session'
-import { addWeek, showDay, useTimes } from '../../app/words'
+import { showDay, useTimes } from '../../app/words'
 import { ButtonLink } from '../../ui/button'
 import { ClockText } from '../../ui/clock-text'
 import { Page as Sheet } from '../../ui/page'
@@ -164,7 +165,7 @@ function useDoings(): readonly Doing[] {
     .map((l) => l.onDate)
     .filter((d) => d >= today)
     .sort()[0]
-  const pull = pullList(onShelf(jars), addWeek(today), household.settings.mealsPerWeek)
+  const pull = usePull()?.jars ?? []
   const blocked = canners.filter((c) => !c.retired && c.blocks.length > 0)
   const aside = jars.filter((j) => j.state === 'set-aside')
   const doings: readonly (Doing | false)[] = [
