@@ -69,15 +69,24 @@ export function Pull({
           )
         })}
       </ul>
-      {tooMany.map((t) => (
-        <p key={t.foodId} className="border-t border-rim pt-2 text-[15px] leading-relaxed">
-          <strong>
-            {plural(t.jars, 'jar')} of {foodName(t.foodId).toLowerCase()}
-          </strong>{' '}
-          more than are eaten by {showDate(t.by, today)}: give some away, eat it more often, or can
-          less next season.
-        </p>
-      ))}
+      {tooMany.length > 0 && (
+        <div className="mt-3 border-t border-rim pt-3 text-[15px] leading-relaxed">
+          <h3 className="mb-1">More than is eaten in time</h3>
+          <ul className="tabular">
+            {tooMany.map((t) => (
+              <li key={t.foodId} className="flex justify-between gap-3">
+                <span>
+                  {plural(t.jars, 'jar')} of {foodName(t.foodId).toLowerCase()}
+                </span>
+                <span className="text-ink-soft">best by {showDate(t.by, today)}</span>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-1 text-ink-soft">
+            Give some away, eat it more often, or can less next season.
+          </p>
+        </div>
+      )}
     </Panel>
   )
 }
