@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { id, startKit, type Kit } from './kit'
+import { id, startKit, type Kit, person } from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -7,12 +7,6 @@ beforeAll(async () => {
 })
 afterAll(() => kit.close())
 
-const person = (more: object = {}) => ({
-  name: 'Somebody',
-  signInName: id(),
-  passphrase: 'a few plain words',
-  ...more,
-})
 const wanted = (more: object = {}) => ({
   household: { name: 'Nettle Row', zone: 'Europe/Berlin', altitudeFt: 120, units: 'metric' },
   keeper: person(),

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { sharedFrozenClock } from '../src/clock'
 import { openDatabase } from '../src/db/pool'
 import { seedDemo } from '../src/demo/seed'
-import { CANNER, id, LOT, NOW, startKit, withGear, type Browser, type Kit } from './kit'
+import { CANNER, id, LOT, NOW, startKit, withGear, type Browser, type Kit, person } from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -13,12 +13,6 @@ beforeAll(async () => {
 })
 afterAll(() => kit.close())
 
-const person = (more: object = {}) => ({
-  name: 'Somebody',
-  signInName: id(),
-  passphrase: 'a few plain words',
-  ...more,
-})
 const wanted = (keeper = person()) => ({
   household: { name: 'Nettle Row', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
   keeper,

@@ -221,3 +221,29 @@ export const newLoad = (gear: { cannerId: string; lotId: string }, more: object 
     },
   ],
 })
+
+/** The evening of a weighted canner, minute by minute, up to jars that stand. */
+export const TO_STANDING: readonly (readonly [number, string, object?])[] = [
+  [0, 'started'],
+  [60, 'filling-began'],
+  [75, 'locked'],
+  [93, 'steam-steady'],
+  [103, 'weight-on'],
+  [111, 'at-pressure'],
+  [122, 'still-rocking'],
+  [136, 'still-rocking'],
+  [136, 'heat-off'],
+  [170, 'pressure-zero'],
+  [171, 'lock-dropped'],
+  [172, 'weight-off'],
+  [182, 'opened'],
+  [188, 'unloaded'],
+]
+
+/** Somebody new, with a sign-in name of their own. */
+export const person = (more: object = {}) => ({
+  name: 'Somebody',
+  signInName: id(),
+  passphrase: 'a few plain words',
+  ...more,
+})

@@ -1,5 +1,16 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { CANNER, id, LOT, newLoad, NOW, startKit, withGear, type Browser, type Kit } from './kit'
+import {
+  CANNER,
+  id,
+  LOT,
+  newLoad,
+  NOW,
+  startKit,
+  TO_STANDING,
+  withGear,
+  type Browser,
+  type Kit,
+} from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -28,22 +39,6 @@ async function say(
   }
   return last!
 }
-const TO_STANDING: readonly (readonly [number, string, object?])[] = [
-  [0, 'started'],
-  [60, 'filling-began'],
-  [75, 'locked'],
-  [93, 'steam-steady'],
-  [103, 'weight-on'],
-  [111, 'at-pressure'],
-  [122, 'still-rocking'],
-  [136, 'still-rocking'],
-  [136, 'heat-off'],
-  [170, 'pressure-zero'],
-  [171, 'lock-dropped'],
-  [172, 'weight-off'],
-  [182, 'opened'],
-  [188, 'unloaded'],
-]
 
 describe('a load from plan to shelf', () => {
   test('the whole way: planned, run, checked, shelved, taken, exported', async () => {

@@ -1,5 +1,16 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { CANNER, id, LOT, newLoad, NOW, startKit, withGear, type Browser, type Kit } from './kit'
+import {
+  CANNER,
+  id,
+  LOT,
+  newLoad,
+  NOW,
+  startKit,
+  TO_STANDING,
+  withGear,
+  type Browser,
+  type Kit,
+} from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -63,22 +74,6 @@ async function stoveOf(
   }
 }
 
-const TO_STANDING = [
-  [0, 'started'],
-  [60, 'filling-began'],
-  [75, 'locked'],
-  [93, 'steam-steady'],
-  [103, 'weight-on'],
-  [111, 'at-pressure'],
-  [122, 'still-rocking'],
-  [136, 'still-rocking'],
-  [136, 'heat-off'],
-  [170, 'pressure-zero'],
-  [171, 'lock-dropped'],
-  [172, 'weight-off'],
-  [182, 'opened'],
-  [188, 'unloaded'],
-] as const
 const OUT = 188
 
 describe('what a load runs at is looked up when it is started', () => {

@@ -1,7 +1,7 @@
 import { REFUSED_SOURCE } from './data/refused'
 import type { Ingredient, RefusedCode } from './ingredient'
 import { lookUpProcess } from './lookup'
-import type { GaugeKind, Process, ProcessAnswer } from './types'
+import type { GaugeKind, Process, ProcessAnswer, Refusal } from './types'
 import type { Feet, Minutes, Psi } from '../quantity/units'
 
 export interface MixedJarQuery {
@@ -100,6 +100,14 @@ export const refuse = (
   ingredients: verdicts,
   source: REFUSED_SOURCE,
 })
+/** The refusal of a lookup, for the whole jar. */
+export const refuseAs = (jar: Jar, { reason, sentence, instead }: Refusal): MixedJarAnswer =>
+  refuse(
+    jar,
+    reason === 'altitude-above-table' ? 'altitude-above-table' : 'jar-too-large',
+    sentence,
+    instead,
+  )
 export const ask = (
   { verdicts }: Jar,
   about: Extract<MixedJarAnswer, { outcome: 'asks' }>['about'],

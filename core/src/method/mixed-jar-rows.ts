@@ -2,7 +2,7 @@ import { minutes } from '../quantity/units'
 import { saidName } from './foods'
 import {
   ownRow,
-  refuse,
+  refuseAs,
   rowOf,
   type Jar,
   type MixedJarAnswer,
@@ -73,13 +73,7 @@ export function withRow(
   process: ProcessAnswer,
   sentence: string,
 ): MixedJarAnswer {
-  if (process.outcome === 'refused')
-    return refuse(
-      jar,
-      process.reason === 'altitude-above-table' ? 'altitude-above-table' : 'jar-too-large',
-      process.sentence,
-      process.instead,
-    )
+  if (process.outcome === 'refused') return refuseAs(jar, process)
   return {
     outcome: 'process',
     minutes: process.minutes,

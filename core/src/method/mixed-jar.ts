@@ -6,6 +6,7 @@ import {
   ask,
   ownRow,
   refuse,
+  refuseAs,
   rowOf,
   solidsOf,
   type IngredientVerdict,
@@ -96,13 +97,7 @@ function refusedOne(jar: Jar): MixedJarAnswer | undefined {
     ])
   for (const s of solidsOf(jar)) {
     const own = rowOf(s, jar.query)
-    if (own.outcome === 'refused')
-      return refuse(
-        jar,
-        own.reason === 'altitude-above-table' ? 'altitude-above-table' : 'jar-too-large',
-        own.sentence,
-        own.instead,
-      )
+    if (own.outcome === 'refused') return refuseAs(jar, own)
   }
   return undefined
 }
