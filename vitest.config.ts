@@ -4,7 +4,7 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', include: ['core/test/**/*.test.ts'] } },
-      { test: { name: 'web', include: ['web/test/**/*.test.ts'] } },
+      { test: { name: 'web', include: ['web/test/**/*.test.{ts,tsx}'] } },
       {
         test: {
           name: 'server',

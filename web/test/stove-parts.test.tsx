@@ -1,0 +1,255 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto'
+import type { CannerRead, Jar, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { SignedIn } from '../src/app/session'
+import { FillForm } from '../src/station/stove/fill-form'
+import { LoadPanel } from '../src/station/stove/load-panel'
+import { viewLoad } from '../src/station/stove/load-view'
+import { Standing } from '../src/station/stove/standing'
+import { SetAside } from '../src/station/pantry/set-aside'
+import { Notices } from '../src/ui/notice'
+import { canner, household, jar, load } from './kit'
+
+const HOUR = 3_600_000
+const START = Date.parse('2026-08-14T17:00:00Z')
+const member = { id: 'm1', name: 'Wren', signInName: 'wren', role: 'keeper', version: 1 } as const
+
+let client: QueryClient
+beforeEach(() => {
+  vi.stubGlobal('fetch', () => new Promise(() => undefined))
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  )
+  client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } })
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+  vi.useRealTimers()
+})
+
+function show(part: ReactNode, loads: readonly LoadWithEvents[] = []): void {
+  client.setQueryData(['loads'], loads)
+  client.setQueryData(['shelves'], [{ id: 's1', name: 'Cellar, top', position: 1, version: 1 }])
+  client.setQueryData(['canners'], [canner()])
+  render(
+    <MemoryRouter>
+      <SignedIn value={{ member, household }}>
+        <QueryClientProvider client={client}>
+          <Notices>{part}</Notices>
+        </QueryClientProvider>
+      </SignedIn>
+    </MemoryRouter>,
+  )
+}
+
+const events = (...list: readonly (readonly [number, string])[]) =>
+  list.map(([minute, kind], i) => ({
+    id: `0000000${i}`,
+    loadId: 'd1',
+    at: new Date(START + minute * 60_000).toISOString(),
+    kind: kind as NewLoadEvent['kind'],
+    by: 'Wren',
+    psi: null,
+    text: null,
+    eventId: null,
+  }))
+
+const STOOD = events(
+  [0, 'started'],
+  [1, 'filling-began'],
+  [2, 'locked'],
+  [20, 'steam-steady'],
+  [30, 'weight-on'],
+  [38, 'at-pressure'],
+  [50, 'still-rocking'],
+  [63, 'still-rocking'],
+  [63, 'heat-off'],
+  [97, 'pressure-zero'],
+  [98, 'lock-dropped'],
+  [99, 'weight-off'],
+  [110, 'opened'],
+  [116, 'unloaded'],
+)
+const OUT = START + 116 * 60_000
+const weighted = { ...load().setup, regulatedBy: 'weighted' as const, psi: 15 }
+
+describe('the seal check', () => {
+  const open = (hours: number): void => {
+    const stood = load({
+      setup: weighted,
+      stage: 'standing',
+      events: STOOD,
+      portions: [{ ...load().portions[0]!, filled: 3 }],
+    })
+    show(<Standing view={viewLoad(stood, [canner()], household, OUT + hours * HOUR)} />, [stood])
+    fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))
+  }
+  const tap = (n: number, times: number): void => {
+    for (let i = 0; i < times; i++)
+      fireEvent.click(screen.getByRole('button', { name: new RegExp(`^Jar ${n}:`) }))
+  }
+  const shelve = () => screen.getByRole<HTMLButtonElement>('button', { name: /^(Shelve|Note it)/ })
+
+  test('no jar counts as sealed until a person says so', () => {
+    open(13)
+    expect(screen.getAllByRole('button', { name: /not pressed yet/ })).toHaveLength(3)
+    expect(shelve().disabled).toBe(true)
+    tap(1, 1)
+    tap(2, 1)
+    expect(shelve().disabled).toBe(true)
+    expect(screen.getByText('1 jar', { exact: false })).toBeTruthy()
+    tap(3, 1)
+    expect(shelve().disabled).toBe(false)
+    expect(shelve().textContent).toBe('Shelve 3 jars')
+  })
+  test('a tap goes through the outcomes, and “all sealed” is one deliberate press that keeps what was said', () => {
+    open(13)
+    tap(1, 1)
+    expect(screen.getByRole('button', { name: 'Jar 1: sealed' })).toBeTruthy()
+    tap(1, 1)
+    expect(screen.getByRole('button', { name: 'Jar 1: sealed, some liquid lost' })).toBeTruthy()
+    tap(1, 1)
+    expect(
+      screen.getByRole('button', { name: 'Jar 1: sealed, half its liquid or more lost' }),
+    ).toBeTruthy()
+    tap(1, 1)
+    fireEvent.click(screen.getByRole('button', { name: 'The others are sealed' }))
+    expect(screen.getByRole('button', { name: 'Jar 1: not sealed' })).toBeTruthy()
+    expect(shelve().textContent).toBe('Shelve 2 jars')
+    tap(1, 2)
+    expect(screen.getByRole('button', { name: 'Jar 1: sealed' })).toBeTruthy()
+  })
+  test('what becomes of a jar that did not seal depends on the hours', () => {
+    open(20)
+    tap(1, 4)
+    expect(screen.getByRole('note').textContent).toMatch(/within 24 hours.*process again/)
+    cleanup()
+    open(25)
+    tap(1, 4)
+    expect(screen.getByRole('note').textContent).toMatch(/discard, unopened/)
+    tap(2, 3)
+    expect(screen.getAllByRole('note')[1]?.textContent).toMatch(/not for the shelf/)
+  })
+})
+
+describe('filling', () => {
+  const say = vi.fn()
+  const open = (
+    others: readonly LoadWithEvents[] = [],
+    gear: CannerRead = canner(),
+  ): HTMLButtonElement => {
+    say.mockClear()
+    const filling = load({ setup: weighted, stage: 'filling', events: STOOD.slice(0, 2) })
+    const view = viewLoad(filling, [gear], household, START + 5 * 60_000)
+    show(<FillForm view={view} stove={{ say, whyNot: () => undefined, may: true }} />, [
+      filling,
+      ...others,
+    ])
+    return screen.getByRole<HTMLButtonElement>('button', { name: 'Lid locked, heat on' })
+  }
+  const count = (n: number): void => {
+    fireEvent.change(screen.getByLabelText('Jars that went in'), { target: { value: String(n) } })
+  }
+  test('the lid is locked with what went in', () => {
+    const lock = open()
+    count(6)
+    fireEvent.click(lock)
+    expect(say).toHaveBeenCalledWith(
+      { kind: 'locked', filled: [{ portionId: 'p1', jars: 6, lotFinished: false }] },
+      expect.any(String),
+    )
+  })
+  test('more than it takes, fewer than its minimum: said, and not locked', () => {
+    const lock = open()
+    for (const [n, words] of [
+      [8, /two loads/],
+      [1, /at least 2 quarts/],
+      [0, /at least/],
+    ] as const) {
+      count(n)
+      expect(screen.getByRole('alert').textContent).toMatch(words)
+      expect(lock.disabled).toBe(true)
+    }
+    count(7)
+    expect(screen.queryByRole('alert')).toBeNull()
+    expect(lock.disabled).toBe(false)
+  })
+  test('a canner that still holds a load is unloaded first; another canner’s load is no matter', () => {
+    expect(open([load({ id: 'd2', code: 'WXYZ', stage: 'cooling' })]).disabled).toBe(true)
+    expect(screen.getByRole('alert').textContent).toMatch(/still holds batch WXYZ/)
+    cleanup()
+    expect(
+      open([
+        load({ id: 'd2', stage: 'standing' }),
+        load({ id: 'd3', cannerId: 'c2', stage: 'cooling' }),
+      ]).disabled,
+    ).toBe(false)
+  })
+})
+
+describe('a planned load', () => {
+  const dial = (errorPsi: number): CannerRead =>
+    canner({ gauge: 'dial', regulatedBy: 'dial', lastTest: { testedOn: '2026-08-14', errorPsi } })
+  const open = (gear: CannerRead, at = household): void =>
+    show(<LoadPanel view={viewLoad(load(), [gear], at, START)} />)
+  test('says what changed since it was planned, and can be started', () => {
+    open(dial(1.5))
+    const changed = screen.getByRole('region', { name: 'Changed since it was planned' })
+    expect(
+      within(changed).getByText(
+        'Pressure: planned 12 psi; it runs at 13½ psi on your dial: it reads 1½ high.',
+      ),
+    ).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Start this load' })).toBeTruthy()
+  })
+  test('says nothing where nothing changed', () => {
+    open(dial(0))
+    expect(screen.queryByText('Changed since it was planned')).toBeNull()
+  })
+  test('in a kitchen above the tables there is no button, but the reason', () => {
+    open(dial(0), { ...household, altitudeFt: 8500 })
+    expect(screen.getByRole('note').textContent).toMatch(/cannot be started as it is/)
+    expect(screen.queryByRole('button', { name: 'Start this load' })).toBeNull()
+  })
+})
+
+describe('jars set aside', () => {
+  const unsealed = (more: Partial<Jar> = {}): Jar =>
+    jar({
+      state: 'set-aside',
+      seal: 'unsealed',
+      outAt: new Date(Date.now() - 13 * HOUR).toISOString(),
+      stateAt: new Date().toISOString(),
+      ...more,
+    })
+  const names = (): string[] => screen.queryAllByRole('button').map((b) => b.textContent ?? '')
+  test('within 24 hours: fridge, freezer, eaten, thrown away', () => {
+    show(<SetAside jars={[unsealed()]} />)
+    expect(names()).toEqual(['In the fridge', 'In the freezer', 'Eaten', 'Thrown away'])
+    expect(screen.getByText(/process again with a new lid for the full time/)).toBeTruthy()
+  })
+  test('after that only thrown away, and said why', () => {
+    show(<SetAside jars={[unsealed({ outAt: new Date(Date.now() - 25 * HOUR).toISOString() })]} />)
+    expect(names()).toEqual(['Thrown away'])
+    expect(screen.getByRole('note').textContent).toMatch(/more than 24 hours/)
+  })
+  test('one that lost half of its liquid goes into the fridge; jars on the shelf are not asked about', () => {
+    show(<SetAside jars={[unsealed({ seal: 'sealed-half-liquid' }), jar({ id: 'j2' })]} />)
+    expect(screen.getAllByRole('listitem')).toHaveLength(1)
+    expect(names()).toContain('In the fridge')
+    cleanup()
+    show(<SetAside jars={[jar()]} />)
+    expect(screen.queryByRole('region')).toBeNull()
+  })
+})
