@@ -21,6 +21,9 @@ const lines = (list) =>
 const isTest = (f) => /(^|\/)(test|e2e)\//.test(f) || /\.test\.tsx?$/.test(f)
 const all = lines(files)
 const tests = lines(files.filter(isTest))
-console.log(
-  `      tests are ${((100 * tests) / all).toFixed(0)}% of ${all} lines of TypeScript (aim: 25 to 33%)`,
-)
+const share = (100 * tests) / all
+console.log(`      tests are ${share.toFixed(1)}% of ${all} lines of TypeScript (25 to 33% wanted)`)
+if (share < 25) {
+  console.error('      Too little of the code is tests.')
+  process.exitCode = 1
+}
