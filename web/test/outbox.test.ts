@@ -121,6 +121,35 @@ describe('what is kept on the device', () => {
   })
 })
 
+describe('two pages of one browser', () => {
+  test('the one that did not send hears too when nothing waits any more', async () => {
+    open(WREN)
+    const closeFirst = close
+    const first = outbox
+    const firstDelivered = (): number => delivered
+    vi.resetModules()
+    outbox = await import('../src/sync/outbox')
+    let here = 0
+    close = outbox.openOutbox(WREN, { refused: () => undefined, delivered: () => here++ })
+    let release: () => void = () => undefined
+    const wall = new Promise<void>((go) => (release = go))
+    const reach = fetch
+    vi.stubGlobal('fetch', async (...all: Parameters<typeof fetch>) => {
+      await wall
+      return reach(...all)
+    })
+    send('/api/loads/1/events/a')
+    // The first page shows what the second one keeps, so it may not read lists anew yet.
+    await vi.waitFor(() => expect(first.waitingToSend()).toHaveLength(1))
+    expect(firstDelivered()).toBe(0)
+    release()
+    await vi.waitFor(() => expect(first.waitingToSend()).toHaveLength(0))
+    await vi.waitFor(() => expect(firstDelivered()).toBeGreaterThan(0))
+    expect(here).toBeGreaterThan(0)
+    closeFirst()
+  })
+})
+
 describe('whose it is', () => {
   test('another member neither sees nor sends it; its owner does, later', async () => {
     open(WREN)

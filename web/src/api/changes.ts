@@ -76,8 +76,13 @@ export function useSetFate() {
   }
 }
 
+/** Lists that are to be read anew as soon as nothing waits here. */
+const owed = new Set<string>()
+
 /** Lists are only read anew when nothing waits here, or a fresh list would undo what is shown. */
 export const refetchWhenSent = (client: QueryClient, keys: readonly string[]): void => {
+  for (const key of keys) owed.add(key)
   if (waitingToSend().length > 0) return
-  for (const key of keys) void client.invalidateQueries({ queryKey: [key] })
+  for (const key of owed) void client.invalidateQueries({ queryKey: [key] })
+  owed.clear()
 }

@@ -54,9 +54,12 @@ const database = (): Promise<IDBPDatabase<Schema> | undefined> =>
     },
   }).catch(() => undefined))
 
+/** Whichever page sent the last of it: all of them hear that nothing waits any more. */
 function show(next: readonly Kept[]): void {
+  const emptied = queue.length > 0 && next.length === 0
   queue = next
   listeners.forEach((l) => l())
+  if (emptied && owner) delivered()
 }
 
 async function readAll(): Promise<readonly Kept[]> {
@@ -114,10 +117,7 @@ async function flush(): Promise<void> {
   const { sent, left } = await alone(() => sendAll(whose))
   if (owner !== whose) return
   show(await readAll())
-  if (sent) {
-    others?.postMessage('changed')
-    if (queue.length === 0) delivered()
-  }
+  if (sent) others?.postMessage('changed')
   if (left) timer = window.setTimeout(() => void flush(), RETRY_MS)
 }
 
