@@ -5,7 +5,13 @@ cd "$(dirname "$0")/.."
 # shellcheck source=own-database.sh
 . scripts/own-database.sh
 status=0
-npx vitest run --reporter=default --reporter=json --outputFile.json="$data/vitest.json" || status=1
+# Core and pages need no database: they run beside the server's tests and are told after them.
+unit() { local json=$1; shift; npx vitest run --reporter=default --reporter=json --outputFile.json="$data/$json.json" "$@"; }
+unit core --project core --project web --maxWorkers 1 > "$data/core.txt" 2>&1 &
+core=$!
+unit server --project server || status=1
+wait "$core" || status=1
+cat "$data/core.txt"
 PLAYWRIGHT_JSON_OUTPUT_NAME="$data/playwright.json" npx playwright test --config e2e/playwright.config.ts --reporter=list,json || status=1
-node scripts/count-tests.mjs "$data/vitest.json" "$data/playwright.json" || status=1
+node scripts/count-tests.mjs "$data/core.json" "$data/server.json" "$data/playwright.json" || status=1
 exit "$status"
