@@ -7,6 +7,14 @@ import { expect, test } from './kit'
 const ROOT = resolve(import.meta.dirname, '..')
 const pidIn = (data: string, file: string): number =>
   Number(readFileSync(join(data, file), 'utf8').split(/\s/)[0])
+/** The database's process, undefined while its file is being written. */
+const postmaster = (data: string): number | undefined => {
+  try {
+    return pidIn(data, 'cluster/postmaster.pid') || undefined
+  } catch {
+    return undefined
+  }
+}
 const runs = (pid: number): boolean => {
   try {
     return !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'))
@@ -55,6 +63,22 @@ test('what dies is started again, by itself and at the same place', async () => 
         healthy(k.base),
       { timeout: 120_000 },
     )
+    .toBe(true)
+  // So is one that hangs while it is still being started.
+  const before = pidIn(data, 'cluster/postmaster.pid')
+  process.kill(before, 'SIGKILL')
+  const early = await expect
+    .poll(
+      () => {
+        const pid = postmaster(data)
+        return pid !== undefined && pid !== before && runs(pid) && process.kill(pid, 'SIGSTOP')
+      },
+      { timeout: 40_000, intervals: [10] },
+    )
+    .toBe(true)
+    .then(() => postmaster(data))
+  await expect
+    .poll(async () => postmaster(data) !== early && (await healthy(k.base)), { timeout: 120_000 })
     .toBe(true)
   await k.stop()
   rmSync(data, { recursive: true, force: true })

@@ -58,13 +58,18 @@ start_cluster() {
   make_database
 }
 
-# It may be recovering from a crash: that takes what it takes, and is waited for.
+# One that says nothing at all for so many seconds hangs; it is ended and started anew.
+LONGEST_SILENCE=25
+
+# It may be recovering from a crash: then it says "not yet", for as long as that takes, and is waited for.
 await_cluster() {
-  local answer
+  local answer heard=$SECONDS
   for _ in $(seq 3600); do
     answer=0
     "$pgbin/pg_isready" -q -t 3 -d "$DATABASE_URL" || answer=$?
     [ "$answer" != 0 ] || return 0
+    [ "$answer" = 2 ] || heard=$SECONDS
+    if [ $((SECONDS - heard)) -ge "$LONGEST_SILENCE" ]; then kill_cluster; return 1; fi
     [ "${stopping:-0}" = 0 ] || return 1
     cluster_runs || return 1
     sleep 0.2
@@ -76,7 +81,7 @@ await_cluster() {
 kept_port() { cat "$data/pgport" 2>/dev/null || true; }
 
 launch() {
-  local path socket port absent
+  local path socket port absent begun
   path=$(cluster_path) socket=$path
   port=$(kept_port)
   [ -n "$port" ] || port=$(free_port)
@@ -90,11 +95,11 @@ launch() {
       -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$socket' -c max_connections=60" \
       start >/dev/null 2>&1 </dev/null || true
     # It soon answers, if only "not yet"; or it has ended, with its reason in the log.
-    absent=0
+    absent=0 begun=$SECONDS
     for _ in $(seq 100); do
       if "$pgbin/pg_isready" -q -t 2 -h 127.0.0.1 -p "$port" || [ $? = 1 ]; then echo "$port" > "$data/pgport"; return 0; fi
       if cluster_runs; then absent=0; else absent=$((absent + 1)); fi
-      [ "$absent" -lt 15 ] || break
+      [ "$absent" -lt 15 ] && [ $((SECONDS - begun)) -lt "$LONGEST_SILENCE" ] || break
       sleep 0.1
     done
     if tail -n 5 "$path/postgres.log" | grep -q 'Address already in use'; then port=$(free_port); fi
