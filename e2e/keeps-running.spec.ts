@@ -80,7 +80,11 @@ test('what dies is started again, by itself and at the same place', async () => 
   await expect
     .poll(async () => postmaster(data) !== early && (await healthy(k.base)), { timeout: 120_000 })
     .toBe(true)
-  await k.stop()
+  // And whoever wants to stop is not kept waiting by it.
+  process.kill(pidIn(data, 'cluster/postmaster.pid'), 'SIGSTOP')
+  expect(kelvit(data, 'stop')).toContain('stopped')
+  expect(runs(k.process.pid!)).toBe(false)
+  expect(existsSync(join(data, 'cluster/postmaster.pid'))).toBe(false)
   rmSync(data, { recursive: true, force: true })
 })
 
@@ -163,6 +167,8 @@ test('backups stand where the caller stands, for its eyes only, and say what the
   expect(() => run('restore', 'other.kelvit', '--replace')).toThrow(/not a backup of Kelvit/)
   writeFileSync(join(here, 'words.kelvit'), 'dear diary')
   expect(() => run('restore', 'words.kelvit', '--replace')).toThrow(/not a backup of Kelvit/)
+  // What was turned away leaves no database running.
+  expect(existsSync(join(data, 'cluster/postmaster.pid'))).toBe(false)
   expect(run('restore', 'house.kelvit', '--replace')).toContain('restored')
   for (const d of [data, here]) rmSync(d, { recursive: true, force: true })
 })

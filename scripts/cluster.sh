@@ -90,6 +90,7 @@ launch() {
   # A socket's path may have 107 bytes; in a deeper folder there is only loopback.
   [ ${#socket} -lt 80 ] || socket=''
   for _ in 1 2 3 4 5 6; do
+    [ "${stopping:-0}" = 0 ] || return 1
     end_backends
     as_db "$pgbin/pg_ctl" -D "$path" -l "$path/postgres.log" -W \
       -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$socket' -c max_connections=60" \
@@ -122,7 +123,7 @@ end_backends() {
 kill_cluster() { end_backends; rm -f "$data/cluster/postmaster.pid"; }
 
 stop_cluster() {
-  local answer
+  local answer patience=40
   cluster_runs || return 0
   use_cluster
   # A fast stop into a crash recovery can leave one behind that neither runs nor ends.
@@ -132,16 +133,20 @@ stop_cluster() {
     [ "$answer" = 1 ] && cluster_runs || break
     sleep 0.2
   done
-  as_db "$pgbin/pg_ctl" -D "$(cluster_path)" -m fast -w -t 40 stop >/dev/null 2>&1 || kill_cluster
+  # One that says nothing at all will hardly hear either.
+  [ "$answer" != 2 ] || patience=5
+  as_db "$pgbin/pg_ctl" -D "$(cluster_path)" -m fast -w -t "$patience" stop >/dev/null 2>&1 || kill_cluster
 }
 
-sql() { "$pgbin/psql" -X -q -v ON_ERROR_STOP=1 "$@" </dev/null; }
+sql() { PGCONNECT_TIMEOUT=10 "$pgbin/psql" -X -q -v ON_ERROR_STOP=1 "$@" </dev/null; }
 server_db() { echo "${DATABASE_URL%/*}/postgres"; }
 
 make_database() {
   # shellcheck disable=SC1091
   . "$data/secrets"
-  [ "$(sql -At "$(server_db)" -c "select 1 from pg_database where datname = 'kelvit'")" = 1 ] && return
+  local made
+  made=$(sql -At "$(server_db)" -c "select 1 from pg_database where datname = 'kelvit'") || return 1
+  [ "$made" != 1 ] || return 0
   sql "$(server_db)" -c "do \$\$ begin if not exists (select from pg_roles where rolname = 'kelvit_app') then create role kelvit_app login nosuperuser nobypassrls password '$app_password'; end if; end \$\$" -c 'create database kelvit'
 }
 
@@ -179,10 +184,11 @@ dump_of() {
 }
 
 restore() {
-  local dump name
-  dump=$(dump_of "$1")
+  local dump name tables
+  dump=$(dump_of "$1") || exit
   name=${DATABASE_URL##*/}; name=${name%%\?*}
-  if [ -n "$(sql -At "$DATABASE_URL" -c "select 1 from pg_tables where schemaname = 'public' limit 1")" ]; then
+  tables=$(sql -At "$DATABASE_URL" -c "select count(*) from pg_tables where schemaname = 'public'") || { rm -f "$dump"; die 'the database does not say whether it is empty; nothing was changed'; }
+  if [ "$tables" != 0 ]; then
     [ "$2" = 1 ] || { rm -f "$dump"; die 'this Kelvit is not empty; --replace throws away what is in it'; }
   fi
   sql "$(server_db)" -c "drop database if exists kelvit_restoring" -c 'create database kelvit_restoring'

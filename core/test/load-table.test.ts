@@ -11,15 +11,8 @@ import {
   type LoadSetup,
   type LoadStage,
 } from '@kelvit/core'
+import { ANY_KIND, dial, weighted } from './kit/loads'
 
-const dial: LoadSetup = {
-  regulatedBy: 'dial',
-  psi: 11,
-  minutes: 25,
-  gaugeErrorPsi: 0,
-  restMinutes: 10,
-}
-const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 10 }
 const MIN = 60_000
 const HOUR = 60 * MIN
 
@@ -105,32 +98,13 @@ const LEADS: Partial<Record<LoadStage, Partial<Record<LoadEventKind, LoadStage>>
   unloading: { unloaded: 'standing', aborted: 'aborted' },
 }
 
-const KINDS: LoadEventKind[] = [
-  'started',
-  'filling-began',
-  'locked',
-  'steam-steady',
-  'steam-faltered',
-  'weight-on',
-  'reading',
-  'at-pressure',
-  'still-rocking',
-  'pressure-fell',
-  'heat-off',
-  'pressure-zero',
-  'lock-dropped',
-  'weight-off',
-  'opened',
-  'unloaded',
-  'seals-checked',
-  'aborted',
-]
+const KINDS = ANY_KIND.filter((k) => k !== 'note' && k !== 'retracted')
 
 describe.each(STAGES)('a load that is %s', (stage) => {
   test.each(KINDS)('and %s a minute later', (kind) => {
     const { events, at } = broughtTo(dial, stage)
     expect(foldLoad(dial, events)).toMatchObject({ stage, ignored: [] })
-    const next = event(kind, at + MIN, kind === 'reading' ? { psi: 11 } : {})
+    const next = event(kind, at + MIN, kind === 'reading' ? { psi: 12 } : {})
     const leads = LEADS[stage]?.[kind]
     const after = foldLoad(dial, [...events, next])
     expect(after.stage).toBe(leads ?? stage)
@@ -199,11 +173,11 @@ describe('a wait ends at its minute, not a millisecond before', () => {
 
 describe('a needle is read against the tested figure and the gauge', () => {
   test.each([
-    [0, 11],
-    [1, 12],
-    [-1.5, 9.5],
-    [2, 13],
-    [-2, 9],
+    [0, 12],
+    [1, 13],
+    [-1.5, 10.5],
+    [2, 14],
+    [-2, 10],
   ])('a dial that reads %d psi off starts its clock at %d', (gaugeErrorPsi, target) => {
     const setup = { ...dial, gaugeErrorPsi }
     const { events, at } = broughtTo(setup, 'climbing')
@@ -214,12 +188,12 @@ describe('a needle is read against the tested figure and the gauge', () => {
   })
   test('a reading under it, however little, starts the whole time again', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const low = foldLoad(dial, [...events, event('reading', at + 24 * MIN, { psi: 10.99 })])
+    const low = foldLoad(dial, [...events, event('reading', at + 24 * MIN, { psi: 11.99 })])
     expect(low).toMatchObject({ stage: 'climbing', restarts: 1, lostMs: 24 * MIN })
     const again = foldLoad(dial, [
       ...events,
-      event('reading', at + 24 * MIN, { psi: 10.99 }),
-      event('reading', at + 26 * MIN, { psi: 11 }),
+      event('reading', at + 24 * MIN, { psi: 11.99 }),
+      event('reading', at + 26 * MIN, { psi: 12 }),
     ])
     expect(loadAt(dial, again, at + 30 * MIN).clock).toMatchObject({ leftMs: 21 * MIN })
   })
@@ -242,7 +216,7 @@ describe('a needle is read against the tested figure and the gauge', () => {
 describe('what the longest look away was', () => {
   test('is the widest gap while processing, and nothing before or after it', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const read = (min: number, psi = 11) => event('reading', at + min * MIN, { psi })
+    const read = (min: number, psi = 12) => event('reading', at + min * MIN, { psi })
     const run = [...events, read(4), read(13), read(20), read(25), event('heat-off', at + 25 * MIN)]
     expect(foldLoad(dial, run).longestUnseenMs).toBe(9 * MIN)
     expect(foldLoad(dial, [...run, read(60, 2)]).longestUnseenMs).toBe(9 * MIN)
@@ -321,7 +295,7 @@ describe('what is remembered', () => {
   test('the time lost adds up over restarts, and a stage is entered when it first was', () => {
     const { events, at } = broughtTo(dial, 'processing')
     const read = (min: number, psi: number) => event('reading', at + min * MIN, { psi })
-    const state = foldLoad(dial, [...events, read(8, 10), read(10, 11), read(15, 10), read(18, 11)])
+    const state = foldLoad(dial, [...events, read(8, 10), read(10, 12), read(15, 10), read(18, 12)])
     expect(state).toMatchObject({ restarts: 2, lostMs: 13 * MIN, since: at + 18 * MIN })
     expect(state.entered).toMatchObject({ processing: at, climbing: 55 * MIN })
   })
@@ -361,9 +335,9 @@ describe('clocks', () => {
     expect(overdue(24 * HOUR + 1)).toEqual({ kind: 'check-seals', overdue: true })
   })
   test('the band to hold is at most 2 psi wide and never under the target', () => {
-    expect(holdBand(dial, 5)).toEqual({ from: 11, to: 13 })
-    expect(holdBand(dial, -1)).toEqual({ from: 11, to: 11 })
-    expect(holdBand(weighted, 2)).toEqual({ from: 10, to: 10 })
+    expect(holdBand(dial, 5)).toEqual({ from: 12, to: 14 })
+    expect(holdBand(dial, -1)).toEqual({ from: 12, to: 12 })
+    expect(holdBand(weighted, 2)).toEqual({ from: 15, to: 15 })
   })
   test.each([
     { ...dial, psi: 15.5 },

@@ -17,38 +17,7 @@ import {
   type LoadEventKind,
   type LoadSetup,
 } from '@kelvit/core'
-
-const ANY_KIND: LoadEventKind[] = [
-  'started',
-  'filling-began',
-  'locked',
-  'steam-steady',
-  'steam-faltered',
-  'weight-on',
-  'reading',
-  'at-pressure',
-  'still-rocking',
-  'pressure-fell',
-  'heat-off',
-  'pressure-zero',
-  'lock-dropped',
-  'weight-off',
-  'opened',
-  'unloaded',
-  'seals-checked',
-  'aborted',
-  'note',
-  'retracted',
-]
-
-const dial: LoadSetup = {
-  regulatedBy: 'dial',
-  psi: 12,
-  minutes: 25,
-  gaugeErrorPsi: 0,
-  restMinutes: 10,
-}
-const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 15 }
+import { ANY_KIND, dial, weighted } from './kit/loads'
 
 /** Events from "minute kind [psi]" lines. */
 const log = (...lines: string[]): LoadEvent[] =>

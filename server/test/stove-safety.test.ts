@@ -21,6 +21,14 @@ afterAll(() => kit.close())
 const MIN = 60_000
 const DIAL = { ...CANNER, gauge: 'dial', regulatedBy: 'dial' }
 
+const TO_CLIMBING = [
+  [0, 'started'],
+  [1, 'filling-began'],
+  [2, 'locked'],
+  [3, 'steam-steady'],
+  [13, 'weight-on'],
+] as const
+
 interface Stove {
   readonly who: Browser
   readonly cannerId: string
@@ -86,13 +94,7 @@ describe('what a load runs at is looked up when it is started', () => {
       setup: { psi: 12, gaugeErrorPsi: 1.5 },
       plannedSetup: { psi: 12, gaugeErrorPsi: 0 },
     })
-    for (const [m, kind] of [
-      [1, 'filling-began'],
-      [2, 'locked'],
-      [3, 'steam-steady'],
-      [13, 'weight-on'],
-    ] as const)
-      await s.say(m, kind)
+    for (const [m, kind] of TO_CLIMBING.slice(1)) await s.say(m, kind)
     expect((await s.say(20, 'reading', { psi: 12 })).body.stage).toBe('climbing')
     expect((await s.say(21, 'reading', { psi: 13.5 })).body.stage).toBe('processing')
   })
@@ -127,14 +129,7 @@ describe('what a load runs at is looked up when it is started', () => {
 
 test('a low reading cannot be taken back, nor any other', async () => {
   const s = await planned(DIAL)
-  for (const [m, kind] of [
-    [0, 'started'],
-    [1, 'filling-began'],
-    [2, 'locked'],
-    [3, 'steam-steady'],
-    [13, 'weight-on'],
-  ] as const)
-    await s.say(m, kind)
+  for (const [m, kind] of TO_CLIMBING) await s.say(m, kind)
   await s.say(20, 'reading', { psi: 12 })
   const low = await s.say(22, 'reading', { psi: 11 })
   expect(low.body.stage).toBe('climbing')

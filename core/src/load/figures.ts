@@ -4,7 +4,7 @@ import type { GaugeKind, JarSize, Mouth, Pack, Process, Refusal } from '../metho
 import { countJars } from '../method/jar-size'
 import { feet } from '../quantity/units'
 import { capacityFor, minimumFor } from './capacity'
-import type { LoadSetup } from './machine'
+import { STOVE_STAGES, type LoadSetup, type LoadStage } from './machine'
 import type { CannerFacts } from './types'
 
 /** What a load is run at depends on this, as it stands at the moment of asking. */
@@ -129,16 +129,6 @@ export function whyNotTogether(
   return undefined
 }
 
-/** Stages in which jars stand in a locked canner, so that no second load may go in. */
-const IN_CANNER: ReadonlySet<string> = new Set([
-  'heating',
-  'venting',
-  'climbing',
-  'processing',
-  'cooling',
-  'resting',
-  'unloading',
-])
-
-/** Whether a load's jars are in its canner at this stage. */
-export const isInCanner = (stage: string): boolean => IN_CANNER.has(stage)
+/** Whether a load's jars are in its locked canner at this stage, so that no second load may go in. */
+export const isInCanner = (stage: LoadStage): boolean =>
+  STOVE_STAGES.indexOf(stage) >= STOVE_STAGES.indexOf('heating')

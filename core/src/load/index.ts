@@ -16,6 +16,7 @@ export {
   dialTarget,
   foldLoad,
   STAND_OVERDUE_MS,
+  STOVE_STAGES,
   whyNot,
   type LoadSetup,
   type LoadStage,

@@ -16,6 +16,19 @@ export type LoadStage =
   | 'checked'
   | 'aborted'
 
+/** The stages at the stove in their order, from hot jars to the last one out. */
+export const STOVE_STAGES: readonly LoadStage[] = [
+  'preparing',
+  'filling',
+  'heating',
+  'venting',
+  'climbing',
+  'processing',
+  'cooling',
+  'resting',
+  'unloading',
+]
+
 /** What a load was planned to run at; frozen when it is planned. */
 export interface LoadSetup {
   readonly regulatedBy: 'dial' | 'weighted'

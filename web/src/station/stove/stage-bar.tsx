@@ -1,24 +1,12 @@
-import type { LoadStage } from '@kelvit/core'
+import { STOVE_STAGES } from '@kelvit/core'
 import { cx } from '../../ui/cx'
 import type { LoadView } from './load-view'
 import { STAGE_WORDS } from './sentences'
 
-const ORDER: readonly LoadStage[] = [
-  'preparing',
-  'filling',
-  'heating',
-  'venting',
-  'climbing',
-  'processing',
-  'cooling',
-  'resting',
-  'unloading',
-]
-
 /** Where the load is: done, running, still to come; widths follow the usual minutes. */
 export function StageBar({ view, small }: { readonly view: LoadView; readonly small?: boolean }) {
   const { state, load, canner, now } = view
-  const here = ORDER.indexOf(state.stage)
+  const here = STOVE_STAGES.indexOf(state.stage)
   const past = state.stage === 'standing' || state.stage === 'checked'
   const m = canner?.stageMinutes
   const width: Readonly<Record<string, number>> = {
@@ -29,7 +17,7 @@ export function StageBar({ view, small }: { readonly view: LoadView; readonly sm
   const share = now.clock.kind === 'down' ? 1 - now.clock.leftMs / now.clock.ofMs : 0.5
   return (
     <ol className="flex gap-1" aria-label="Stages">
-      {ORDER.map((stage, i) => {
+      {STOVE_STAGES.map((stage, i) => {
         const done = past || i < here
         const running = i === here
         return (
