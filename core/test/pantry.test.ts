@@ -86,6 +86,12 @@ describe('a flood of jars that are all best by the same day', () => {
     ])
     expect(pullList(sixty, '2026-07-17', 8, () => 4)).toHaveLength(4)
   })
+  test('a jar every other week: one at a time is pulled, and four in eight weeks are eaten', () => {
+    expect(pullList(sixty, '2026-07-17', 8, () => 0.5)).toHaveLength(1)
+    expect(tooManyToEat(sixty, '2026-07-17', () => 0.5)).toEqual([
+      { foodId: 'beets', jars: 56, by: '2026-09-10' },
+    ])
+  })
   test('law: whatever can be eaten in time is, by whoever follows the list', () => {
     fc.assert(
       fc.property(

@@ -129,6 +129,10 @@ export function whyNotTogether(
   return undefined
 }
 
+/** Why no lid is locked on a canner in which another batch still stands. */
+export const stillHolds = (canner: string, batch: string): string =>
+  `${canner} still holds batch ${batch}. Unload it before the next lid is locked.`
+
 /** Whether a load's jars are in its locked canner at this stage, so that no second load may go in. */
 export const isInCanner = (stage: LoadStage): boolean =>
   STOVE_STAGES.indexOf(stage) >= STOVE_STAGES.indexOf('heating')

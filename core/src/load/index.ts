@@ -4,6 +4,7 @@ export {
   changedFigures,
   figuresFor,
   isInCanner,
+  stillHolds,
   whyNotTogether,
   type FigureChange,
   type Figures,
@@ -15,7 +16,6 @@ export { jarSpecs } from './jars'
 export {
   dialTarget,
   foldLoad,
-  STAND_OVERDUE_MS,
   STOVE_STAGES,
   whyNot,
   type LoadSetup,

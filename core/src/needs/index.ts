@@ -2,6 +2,7 @@ export {
   balanceOf,
   coverage,
   goodInTime,
+  jarsAWeek,
   jarsForServings,
   suggestJar,
   weeklyUse,

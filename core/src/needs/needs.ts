@@ -20,11 +20,13 @@ export interface Coming {
 
 const monthOf = (iso: string): number => Number(iso.slice(5, 7))
 
+/** Jars a week while it is eaten from jars; may be a part of one. */
+export const jarsAWeek = (need: Pick<Need, 'jarsPerMeal' | 'mealsPerWeek'>): number =>
+  need.jarsPerMeal * need.mealsPerWeek
+
 /** Jars eaten in the week that begins on a day: none in months when it is eaten fresh. */
 const jarsInWeek = (need: Need, weekFrom: string): number =>
-  need.freshMonths.includes(monthOf(addDays(weekFrom, 3)))
-    ? 0
-    : need.jarsPerMeal * need.mealsPerWeek
+  need.freshMonths.includes(monthOf(addDays(weekFrom, 3))) ? 0 : jarsAWeek(need)
 
 interface Week {
   readonly from: string

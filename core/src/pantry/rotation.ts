@@ -67,7 +67,7 @@ const daysOf = (jars: readonly ShelfJar[]): string[] => jars.map((j) => j.bestBy
  * as many as it takes that none passes its best; oldest first, one food in turn.
  * @param today plain date, ISO; the week is the seven days from it.
  * @param meals most jars a week, of all foods together.
- * @param mealsOf most jars a week of one food, where the household says so.
+ * @param mealsOf jars a week of one food, where the household says so; may be a part of one.
  */
 export function pullList<J extends ShelfJar>(
   jars: readonly J[],
@@ -79,7 +79,8 @@ export function pullList<J extends ShelfJar>(
   const byFood = new Map<string, J[]>()
   for (const jar of oldestFirst(sound))
     byFood.set(jar.foodId, [...(byFood.get(jar.foodId) ?? []), jar])
-  const most = (food: string): number => Math.min(meals, mealsOf(food) ?? meals)
+  // A jar every third week is still a whole jar in its week.
+  const most = (food: string): number => Math.min(meals, Math.ceil(mealsOf(food) ?? meals))
   const wanted = new Map(
     [...byFood].map(([food, list]) => {
       const soon = list.filter((j) => j.useSoon).length

@@ -1,5 +1,13 @@
 import type { LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
-import { changedFigures, dateAt, foldLoad, isInCanner, whyNot, type LoadEvent } from '@kelvit/core'
+import {
+  changedFigures,
+  dateAt,
+  foldLoad,
+  isInCanner,
+  stillHolds,
+  whyNot,
+  type LoadEvent,
+} from '@kelvit/core'
 import { and, eq, ne } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { canners, loadEvents, loadPortions, loads, lots } from '../db/schema'
@@ -133,11 +141,7 @@ async function checkCanner(tx: Tx, load: LoadRow, sent: NewLoadEvent): Promise<v
     .from(loads)
     .where(and(eq(loads.cannerId, load.cannerId), ne(loads.id, load.id)))
   const other = others.find((l) => isInCanner(l.stage))
-  if (other)
-    throw conflict(
-      'canner-busy',
-      `${canner.name} still holds batch ${other.code}. Unload it before the next lid is locked.`,
-    )
+  if (other) throw conflict('canner-busy', stillHolds(canner.name, other.code))
 }
 
 /** How many jars really went in, and which lots are used up. */

@@ -95,4 +95,4 @@ export function fateOf(error: unknown): 'final' | 'later' | 'stuck' {
 /** Worth repeating: nobody said no, the way was blocked, or the sign-in ran out. */
 export const isPassing = (error: unknown): boolean =>
   error instanceof Unreachable ||
-  (error instanceof ProblemFault && (error.problem.status === 503 || error.problem.status === 401))
+  (error instanceof ProblemFault && NOT_NOW.has(error.problem.status))

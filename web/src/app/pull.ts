@@ -1,5 +1,5 @@
 import type { Jar, NeedRow } from '@kelvit/contract'
-import { pullList, tooManyToEat, type TooMany } from '@kelvit/core'
+import { jarsAWeek, pullList, tooManyToEat, type TooMany } from '@kelvit/core'
 import { useMemo } from 'react'
 import { useJars, useNeeds } from '../api/queries'
 import { useHousehold, useToday } from './session'
@@ -19,7 +19,7 @@ const mealsBy =
   (needs: readonly NeedRow[]) =>
   (foodId: string): number | undefined => {
     const need = needs.find((n) => n.foodId === foodId)
-    return need && Math.ceil(need.jarsPerMeal * need.mealsPerWeek)
+    return need && jarsAWeek(need)
   }
 
 /** This week's pull list, the same on the shelf, on Today and in the strip; undefined while the jars are not known. */

@@ -4,6 +4,7 @@ import {
   kitchenNumber,
   saidName,
   showLength,
+  stillHolds,
   whyNotTogether,
 } from '@kelvit/core'
 import { useState } from 'react'
@@ -26,7 +27,7 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
   )
   const { canner } = view
   const why = busy
-    ? `${canner?.name ?? 'The canner'} still holds batch ${busy.code}. Unload it before the next lid is locked.`
+    ? stillHolds(canner?.name ?? 'The canner', busy.code)
     : canner &&
       whyNotTogether(
         portions.map((p) => ({ ...p, jars: countOf(p.id, p.jars) })),

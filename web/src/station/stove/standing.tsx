@@ -1,5 +1,4 @@
 import type { SealCount, SealOutcome, Shelf } from '@kelvit/contract'
-import { STAND_OVERDUE_MS } from '@kelvit/core'
 import { useState } from 'react'
 import { useShelves } from '../../api/queries'
 import { tintOf } from '../../app/tints'
@@ -135,9 +134,8 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
   const bad = count('unsealed')
   const half = count('sealed-half-liquid')
   const open = jars.filter((j) => of(j.key) === undefined).length
-  const late =
-    view.state.entered.standing !== undefined &&
-    view.at > view.state.entered.standing + STAND_OVERDUE_MS
+  const { reprocessBy } = view.now
+  const late = reprocessBy !== null && view.at > reprocessBy
   const allSealed = (): void =>
     setOutcome(Object.fromEntries(jars.map((j) => [j.key, of(j.key) ?? 'sealed'])))
   const put = (): void => {
