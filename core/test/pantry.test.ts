@@ -86,6 +86,11 @@ describe('a flood of jars that are all best by the same day', () => {
     ])
     expect(pullList(sixty, '2026-07-17', 8, () => 4)).toHaveLength(4)
   })
+  test('what is best soonest is said first', () => {
+    const both = [...sixty, jar('c', 'corn', '2024-01-10'), jar('d', 'corn', '2025-01-10')]
+    const said = tooManyToEat(both, '2025-05-01', (food) => (food === 'corn' ? 0 : 0.5))
+    expect(said.map((t) => t.foodId)).toEqual(['corn', 'beets'])
+  })
   test('a jar every other week: one at a time is pulled, and four in eight weeks are eaten', () => {
     expect(pullList(sixty, '2026-07-17', 8, () => 0.5)).toHaveLength(1)
     expect(tooManyToEat(sixty, '2026-07-17', () => 0.5)).toEqual([

@@ -130,7 +130,7 @@ export interface TooMany {
 
 /**
  * What will pass its best however diligently it is eaten, said as soon as it is certain
- * and not in the last week: more jars up to some day than meals until then.
+ * and not in the last week: more jars up to some day than meals until then. The soonest first.
  */
 export function tooManyToEat(
   jars: readonly ShelfJar[],
@@ -138,7 +138,7 @@ export function tooManyToEat(
   mealsOf: (foodId: string) => number,
 ): readonly TooMany[] {
   const foods = [...new Set(jars.map((j) => j.foodId))]
-  return foods.flatMap((foodId): TooMany[] => {
+  const all = foods.flatMap((foodId): TooMany[] => {
     const days = daysOf(jars.filter((j) => j.foodId === foodId && !j.untested && j.bestBy >= today))
     let worst: TooMany = { foodId, jars: 0, by: today }
     days.forEach((by, i) => {
@@ -147,4 +147,5 @@ export function tooManyToEat(
     })
     return worst.jars > 0 ? [worst] : []
   })
+  return all.sort((a, b) => a.by.localeCompare(b.by))
 }
