@@ -97,6 +97,31 @@ describe('a flood of jars that are all best by the same day', () => {
       { foodId: 'beets', jars: 56, by: '2026-09-10' },
     ])
   })
+  test('law: so many, and not one more, are left past their best by whoever eats the soonest first', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 200 }), { maxLength: 60 }),
+        fc.integer({ min: 0, max: 9 }),
+        (days, meals) => {
+          const today = '2026-08-14'
+          const jars = days.map((d, i) => ({
+            ...jar(`j${i}`, 'beets', '2026-01-01'),
+            bestBy: addDays(today, d),
+          }))
+          const said = tooManyToEat(jars, today, () => meals)[0]?.jars ?? 0
+          let left = jars.map((j) => j.bestBy).sort()
+          let lost = 0
+          for (let week = 0; left.length > 0; week++) {
+            const from = addDays(today, week * 7)
+            lost += left.filter((d) => d < from).length
+            left = left.filter((d) => d >= from).slice(meals)
+          }
+          expect(said).toBe(lost)
+        },
+      ),
+      { seed: 11, numRuns: 300 },
+    )
+  })
   test('law: whatever can be eaten in time is, by whoever follows the list', () => {
     fc.assert(
       fc.property(

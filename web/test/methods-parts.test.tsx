@@ -1,0 +1,149 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto'
+import type { CannerRead, Household } from '@kelvit/contract'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { refetchWhenSent } from '../src/api/changes'
+import { SignedIn } from '../src/app/session'
+import { Page as MixedJar } from '../src/station/methods/mixed-jar-page'
+import { openOutbox, sendOut, waitingToSend, wipeOutbox } from '../src/sync/outbox'
+import { canner, household } from './kit'
+
+const member = { id: 'm1', name: 'Wren', signInName: 'wren', role: 'keeper', version: 1 } as const
+const DIAL = canner({
+  gauge: 'dial',
+  regulatedBy: 'dial',
+  lastTest: { testedOn: '2026-07-01', errorPsi: 1 } as CannerRead['lastTest'],
+})
+
+let client: QueryClient
+beforeEach(() => {
+  vi.stubGlobal('fetch', () => new Promise(() => undefined))
+  client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } })
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+function showJar(house: Partial<Household> = {}, canners: readonly CannerRead[] = [canner()]) {
+  client.setQueryData(['canners'], canners)
+  render(
+    <MemoryRouter>
+      <SignedIn value={{ member, household: { ...household, ...house } }}>
+        <QueryClientProvider client={client}>
+          <MixedJar />
+        </QueryClientProvider>
+      </SignedIn>
+    </MemoryRouter>,
+  )
+}
+const said = (): string => screen.getByRole('region', { name: 'Verdict' }).textContent ?? ''
+const put = (label: RegExp, value: string): void => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } })
+}
+
+describe('a mixed jar, asked on the page', () => {
+  test('vegetables and broth: the soup’s minutes or the longest of a vegetable', () => {
+    showJar()
+    // A quart of soup is 75, a quart of corn 85; a pint of soup 60, of corn 55.
+    expect(said()).toMatch(/^Yes: 85 minutes at 15 psi/)
+    expect(said()).toContain('the longer time holds')
+    put(/^Jars/, 'pint')
+    expect(said()).toMatch(/^Yes: 60 minutes at 15 psi/)
+  })
+  test('a dial that reads 1 high says what the needle must show, and that it does', () => {
+    showJar({}, [DIAL])
+    expect(said()).toContain('13 psi on your dial: it reads 1 high')
+  })
+  test.each([
+    [900, '10 psi'],
+    [1001, '15 psi'],
+    [5400, '15 psi'],
+  ])('a weight at %i ft holds %s', (altitudeFt, psi) => {
+    showJar({ altitudeFt })
+    expect(said()).toContain(`minutes at ${psi}`)
+  })
+  test.each([
+    [2000, '12 psi'],
+    [2001, '13 psi'],
+    [5400, '14 psi'],
+    [8000, '15 psi'],
+  ])('a dial that reads 1 high, at %i ft, shows %s', (altitudeFt, psi) => {
+    showJar({ altitudeFt }, [DIAL])
+    expect(said()).toContain(`minutes at ${psi}`)
+  })
+  test('over the tables there is no number at all', () => {
+    showJar({ altitudeFt: 10_001 })
+    expect(said()).toMatch(/^No, not like this/)
+    expect(said()).not.toMatch(/\d+ minutes at/)
+  })
+  test.each(['rice', 'egg noodles', 'flour', 'cream', 'barley', 'cornstarch', 'bread'])(
+    '%s never goes in, whatever else does',
+    (thick) => {
+      showJar()
+      put(/What goes in/, `carrots, broth, ${thick}`)
+      expect(said()).toMatch(/^No, not like this/)
+    },
+  )
+  test('more than half solids is no soup; a comma is read as a decimal point', () => {
+    showJar()
+    put(/^Solids/, '50,5')
+    // Vegetables alone are then the mixed vegetables, whose row is longer.
+    expect(said()).toMatch(/^Yes: 90 minutes at 15 psi/)
+    put(/What goes in/, 'chicken, carrots, broth')
+    expect(said()).toMatch(/^No, not like this/)
+    put(/^Solids/, '49,5')
+    expect(said()).toMatch(/^Yes: 90 minutes/)
+  })
+  test.each(['', 'half', '-'])('a share of “%s” is not taken for an answer', (share) => {
+    showJar()
+    put(/^Solids/, share)
+    expect(said()).not.toMatch(/^Yes/)
+  })
+  test('dried beans are asked about, and only soaked and boiled ones go in', () => {
+    showJar()
+    put(/What goes in/, 'dried beans, carrots, broth')
+    expect(said()).not.toMatch(/^Yes/)
+    expect(said()).toContain('The question above decides.')
+    put(/^Dried beans/, 'no')
+    expect(said()).toMatch(/^No, not like this/)
+    put(/^Dried beans/, 'yes')
+    expect(said()).toMatch(/^Yes/)
+  })
+  test('nothing in the jar is no yes', () => {
+    showJar()
+    put(/What goes in/, ' , ')
+    expect(said()).not.toMatch(/^Yes/)
+  })
+})
+
+describe('lists that other pages changed', () => {
+  test('wait while something of ours waits, and none is forgotten', async () => {
+    let asked: string[] = []
+    vi.spyOn(client, 'invalidateQueries').mockImplementation((q) => {
+      asked.push(String(q?.queryKey?.[0]))
+      return Promise.resolve()
+    })
+    const close = openOutbox(
+      { householdId: 'h', memberId: 'm1' },
+      { refused: () => undefined, delivered: () => refetchWhenSent(client, ['loads']) },
+    )
+    refetchWhenSent(client, ['needs'])
+    expect(asked).toEqual(['needs'])
+    asked = []
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
+    sendOut({ path: '/api/jars/1/fate', body: {} })
+    refetchWhenSent(client, ['canners'])
+    refetchWhenSent(client, ['shelves', 'canners'])
+    expect(asked).toEqual([])
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
+    window.dispatchEvent(new Event('online'))
+    await vi.waitFor(() => expect(waitingToSend()).toHaveLength(0))
+    await vi.waitFor(() => expect([...asked].sort()).toEqual(['canners', 'loads', 'shelves']))
+    await wipeOutbox()
+    close()
+  })
+})
