@@ -221,6 +221,18 @@ describe('a day that does not fit', () => {
     expect(answer.changes).toContainEqual({ kind: 'open-earlier', minutes: 30 })
     expect(answer.changes).toContainEqual({ kind: 'close-later', minutes: 30 })
   })
+  test('going on until what it says fits, also when the first search was too short to see it', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const loads = someLoads(seed, 7)
+      const until = (closes: number) =>
+        daySheet(loads, kitchen(2, { closes, people: people(2, OPENS, closes) }), 0)
+      const tight = until(OPENS + 200)
+      if (tight.outcome !== 'does-not-fit') throw new Error('it fits')
+      const change = tight.changes.find((c) => c.kind === 'close-later')
+      if (!change || !('minutes' in change)) throw new Error('no such change')
+      expect([seed, until(OPENS + 200 + change.minutes).outcome]).toEqual([seed, 'sheet'])
+    }
+  })
   test.each(['open-earlier', 'close-later'] as const)(
     '%s by what it says does make it fit',
     (kind) => {
@@ -255,8 +267,8 @@ describe('when the kitchen is free', () => {
       { weekday: 5, opens: '17:00', closes: '21:30', people: 2 },
       { weekday: 6, opens: null, closes: null, people: 0 },
     ],
-    exceptions: [{ on: '2026-08-21', opens: '09:00', closes: '12:00', people: 1 }],
-    busy: [{ on: '2026-08-28', from: '18:00', until: '18:30' }],
+    exceptions: [{ onDate: '2026-08-21', opens: '09:00', closes: '12:00', people: 1 }],
+    busy: [{ onDate: '2026-08-28', from: '18:00', until: '18:30' }],
   }
   test('a weekday, a closed one, and one nobody spoke of', () => {
     expect(kitchenOn(calendar, '2026-08-14')).toEqual({ opens: 1020, closes: 1290, people: 2 })
@@ -279,7 +291,7 @@ describe('when the kitchen is free', () => {
       fc.property(fc.array(fc.tuple(time, time), { maxLength: 5 }), (stretches) => {
         const busy = stretches
           .map(([a, b]) => [Math.min(a, b), Math.max(a, b) + 1] as const)
-          .map(([a, b]) => ({ on: '2026-08-14', from: clockOf(a), until: clockOf(b) }))
+          .map(([a, b]) => ({ onDate: '2026-08-14', from: clockOf(a), until: clockOf(b) }))
         const open = kitchenOn({ ...calendar, busy }, '2026-08-14')
         if (!open) return
         expect(open.closes - open.opens).toBeLessThanOrEqual(270)

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
   decideBy,
+  eatBy,
   isPastRescue,
   mayBeShelved,
   whyNotFate,
@@ -84,4 +85,84 @@ test('laws: what did not seal well is never shelved or given, and past rescue on
     ),
     { seed: 3, numRuns: 2000 },
   )
+})
+
+const sound = (more: Partial<JarToDecide> = {}): JarToDecide =>
+  jar({ state: 'on-shelf', seal: 'sealed', hold: null, ...more })
+/** What a jar may become so many hours after it came out. */
+const may = (of: JarToDecide, hours: number): JarState[] =>
+  [...STATES, 'processed-again' as const].filter(
+    (to) => whyNotFate(of, to, OUT + hours * H) === undefined,
+  )
+
+describe('what may become of a jar', () => {
+  test('sound: stays, is eaten, given or thrown away', () => {
+    expect(may(sound(), 20)).toEqual(['on-shelf', 'eaten', 'given', 'discarded'])
+  })
+  test('in doubt: not eaten and not given until it was looked into', () => {
+    expect(may(sound({ hold: 'in-doubt' }), 20)).toEqual(['on-shelf', 'discarded'])
+    expect(whyNotFate(sound({ hold: 'in-doubt' }), 'eaten', OUT)).toMatch(/looked into/)
+  })
+  test.each(['set-aside', 'on-shelf'] as const)(
+    'not processed as tested, %s, within 24 hours',
+    (state) => {
+      const of = sound({ hold: 'not-processed', state })
+      const again = state === 'set-aside' ? ['processed-again'] : []
+      const stays = state === 'on-shelf' ? ['on-shelf'] : []
+      expect(may(of, 23)).toEqual([
+        ...stays,
+        'set-aside',
+        'refrigerated',
+        'frozen',
+        'eaten',
+        'discarded',
+        ...again,
+      ])
+      expect(decideBy(of)).toBe(OUT + 24 * H)
+    },
+  )
+  test.each(['set-aside', 'on-shelf'] as const)(
+    'not processed as tested, %s, after 24 hours: only discarded',
+    (state) => {
+      const of = sound({ hold: 'not-processed', state })
+      expect(isPastRescue(of, OUT + 24 * H)).toBe(false)
+      expect(isPastRescue(of, OUT + 24 * H + 1)).toBe(true)
+      expect(may(of, 24.1).filter((f) => f !== 'on-shelf' && f !== 'set-aside')).toEqual([
+        'discarded',
+      ])
+      expect(whyNotFate(of, 'frozen', OUT + 30 * H)).toMatch(/Discard it, unopened and untasted/)
+    },
+  )
+  test('not sealed: again only from where it was set aside, and in time', () => {
+    const of = sound({ seal: 'unsealed', state: 'set-aside' })
+    expect(may(of, 20)).toEqual([
+      'set-aside',
+      'refrigerated',
+      'frozen',
+      'eaten',
+      'discarded',
+      'processed-again',
+    ])
+    expect(may(of, 25)).toEqual(['set-aside', 'discarded'])
+    expect(may(sound({ seal: 'unsealed', state: 'refrigerated' }), 20)).not.toContain(
+      'processed-again',
+    )
+    expect(may(sound(), 20)).not.toContain('processed-again')
+  })
+  test('what is gone is taken down as it was', () => {
+    const gone = sound({ hold: 'not-processed', state: 'processed-again' })
+    expect(whyNotFate(gone, 'eaten', OUT)).toBe('This jar was already processed again.')
+    // A slip of the finger goes back to where it was.
+    expect(whyNotFate(gone, 'set-aside', OUT)).toBeUndefined()
+    expect(whyNotFate(sound({ hold: 'in-doubt', state: 'eaten' }), 'on-shelf', OUT)).toBeUndefined()
+    expect(whyNotFate(sound({ seal: 'unsealed', state: 'processed-again' }), 'eaten', OUT)).toMatch(
+      /already/,
+    )
+    expect(whyNotFate(sound({ seal: 'broken', hold: 'in-doubt' }), 'discarded', OUT)).toBe(
+      'This jar is broken.',
+    )
+  })
+  test('in the fridge it has four days', () => {
+    expect(eatBy(OUT)).toBe(OUT + 96 * H)
+  })
 })

@@ -16,7 +16,7 @@ const query = (more: Partial<FiguresQuery> = {}): FiguresQuery => ({
   gaugeErrorPsi: 0,
   restMin: 10,
   altitudeFt: 2640,
-  cushionPsi: 1,
+  rules: { cushionPsi: 1 },
   restMinutes: 10,
   ...more,
 })

@@ -4,8 +4,10 @@ import {
   addDays,
   balanceOf,
   balanceSupplies,
+  beliefOf,
   cannerClasses,
   capacityFor,
+  countedLots,
   coverage,
   goodInTime,
   daysBetween,
@@ -16,7 +18,6 @@ import {
   foods,
   inspectionFor,
   jarsForServings,
-  learnYield,
   lotYields,
   publishedYield,
   SCHOOLS,
@@ -261,6 +262,14 @@ describe('supplies', () => {
     expect(of('citric-acid')).toMatchObject({ needed: 2, short: 0 })
     expect(all[0]!.id).toBe('lids regular')
   })
+  test('bands that come off come back', () => {
+    // Bands that come off for storage serve the next day; lids never do.
+    const three = [plan('2026-08-16', 7), plan('2026-08-16', 7), plan('2026-08-23', 9)]
+    const bands = (back: boolean) =>
+      balanceSupplies(three, have, back).find((b) => b.key.kind === 'bands')?.needed
+    expect([bands(false), bands(true)]).toEqual([23, 14])
+    expect(balanceSupplies(three, have, true).find((b) => b.key.kind === 'lids')?.needed).toBe(23)
+  })
   test('what nobody counted is short from the first day', () => {
     expect(
       balanceSupplies([plan('2026-08-16', 4, { mouth: 'wide' })], have).map((b) => [
@@ -340,9 +349,12 @@ describe('gear', () => {
 test('a lot’s yield counts the jars that went in, and an excluded lot is not learned from', () => {
   const lot = (id: string, more: object = {}) => ({
     id,
+    version: 1,
+    foodId: 'beans-snap',
     formId: 'beans-snap',
+    variety: null,
+    source: 'garden' as const,
     lb: 14,
-    state: 'canned',
     finishedOn: '2025-08-01',
     excludedBecause: null,
     ...more,
@@ -354,19 +366,16 @@ test('a lot’s yield counts the jars that went in, and an excluded lot is not l
     { lotId: 'c', jar: 'quart' as const, filled: null },
   ]
   const got = lotYields(
-    [lot('a'), lot('b', { excludedBecause: 'hail' }), lot('c'), lot('d', { state: 'in-house' })],
-    filled,
-    'beans-snap',
-    TODAY,
+    [lot('a'), lot('b', { excludedBecause: 'hail' }), lot('c'), lot('d', { formId: 'corn' })],
+    [...filled, { lotId: 'd', jar: 'quart', filled: 3 }],
   )
-  expect(got).toEqual([
-    { id: 'a', lb: 14, quarts: 7, yearsOld: 1, excluded: false },
-    { id: 'b', lb: 14, quarts: 2, yearsOld: 1, excluded: true },
+  expect(got.map((y) => [y.id, y.quarts])).toEqual([
+    ['a', 7],
+    ['b', 2],
+    ['d', 3],
   ])
-  const learned = learnYield(
-    publishedYield(formOf('beans-snap')!.form),
-    got.filter((y) => !y.excluded),
-  )
+  expect(countedLots(got, 'beans-snap', TODAY)).toEqual([{ lb: 14, quarts: 7, yearsOld: 1 }])
+  const learned = beliefOf(formOf('beans-snap')!.form, got, TODAY)
   expect(Math.exp(learned.mean)).toBeCloseTo(2, 6)
   expect(daysBetween(TODAY, addDays(TODAY, 3.9))).toBe(3)
 })

@@ -11,6 +11,7 @@ import {
   suppose,
   THOUGHT_CANNER,
   type HouseholdRecords,
+  type LoadStage,
   type LotRecord,
   type SeasonRecords,
 } from '../src'
@@ -179,7 +180,15 @@ describe('gathering a household’s rows', () => {
     nowMinute: 0,
     zone: 'America/Denver',
     altitudeFt: 2640,
-    settings: { defaultPack: 'hot', burners: 2, lateMinutes: 30 },
+    settings: {
+      defaultPack: 'hot',
+      burners: 2,
+      lateMinutes: 30,
+      restMinutes: 10,
+      extraMinutes: 0,
+      cushionPsi: 1,
+      tomatoOption: 'standard',
+    },
     calendar: { hours: everyEvening, exceptions: [], busy: [] },
     lots: [
       {
@@ -189,8 +198,6 @@ describe('gathering a household’s rows', () => {
         jar: 'quart',
         lb: 30,
         state: 'in-house',
-        finishedOn: null,
-        excludedBecause: null,
         arrivedOn: TODAY,
         canBy: '2026-08-19',
       },
@@ -198,11 +205,12 @@ describe('gathering a household’s rows', () => {
     loads: [],
     canners: [{ ...CANNER, retired: false, blocks: [] }],
     jars: [],
+    yields: [],
     jarGroups: [],
     lidLots: [],
     ...more,
   })
-  const load = (stage: string, jars: number, filled: number | null) => ({
+  const load = (stage: LoadStage, jars: number, filled: number | null) => ({
     cannerId: 'c1',
     startsAt: '2026-08-15T01:00:00Z',
     stage,
@@ -244,6 +252,14 @@ describe('gathering a household’s rows', () => {
     const empty = { loads: [] }
     for (const line of model.supplies)
       expect([...drawnFrom(model, empty, line)].reduce((a, b) => a + b, 0)).toBe(0)
+  })
+  test('the rest is the one the house keeps at the stove', () => {
+    const { settings } = rows()
+    const here = (restMinutes: number) =>
+      gatherRecords(rows({ settings: { ...settings, restMinutes } })).canners[0]?.stageMinutes
+        .restMin
+    expect(here(10)).toBe(Math.max(10, CANNER.stageMinutes.restMin))
+    expect(here(25)).toBe(25)
   })
   test('blocked and retired canners are not planned with', () => {
     const blocked = { ...CANNER, retired: false, blocks: ['x'] }

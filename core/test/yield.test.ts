@@ -7,11 +7,19 @@ import {
   foods,
   formOf,
   JAR_SIZES,
+  handsPerQuart,
+  handsPerQuartOf,
   jarsToCome,
+  readWeighIn,
+  jarsUnplanned,
+  type BookLoad,
+  type LoadStage,
   learnYield,
   pounds,
+  poundsOfRow,
   poundsPerQuart,
   predictiveSd,
+  prepMinutes,
   publishedYield,
   seeded,
 } from '@kelvit/core'
@@ -160,17 +168,71 @@ describe('learning, against other arithmetic', () => {
 })
 
 test('what is still to come of a lot is less what was filled, in any size', () => {
-  const lot = { id: 'l', jar: 'quart' as const }
-  const filled = (jars: number, jar: 'quart' | 'pint') => ({ lotId: 'l', jar, filled: jars })
-  expect(jarsToCome(lot, 14, [])).toBe(14)
-  expect(jarsToCome(lot, 14, [filled(7, 'quart')])).toBe(7)
-  expect(jarsToCome(lot, 14, [filled(7, 'quart'), filled(8, 'pint')])).toBe(3)
-  expect(jarsToCome(lot, 14, [filled(20, 'quart')])).toBe(0)
-  expect(jarsToCome({ id: 'l', jar: 'pint' }, 28, [filled(7, 'quart')])).toBe(14)
-  expect(
-    jarsToCome(lot, 14, [
-      { lotId: 'other', jar: 'quart', filled: 7 },
-      { lotId: 'l', jar: 'quart', filled: null },
-    ]),
-  ).toBe(14)
+  // By the published 2 lb a quart: 28 lb of beans make 14 quarts or 28 pints.
+  const lot = { id: 'l', formId: 'beans-snap', lb: 28, jar: 'quart' as const }
+  const part = (
+    filled: number | null,
+    jar: 'quart' | 'pint' = 'quart',
+    lotId = 'l',
+    stage: LoadStage = 'standing',
+  ): BookLoad => ({
+    stage,
+    portions: [{ lotId, formId: 'beans-snap', jar, mouth: 'regular', jars: 7, filled }],
+  })
+  const book = (...loads: BookLoad[]) => ({ loads, yields: [], today: '2026-08-14' })
+  expect(jarsToCome(book(), lot)).toBe(14)
+  expect(jarsToCome(book(part(7)), lot)).toBe(7)
+  expect(jarsToCome(book(part(7), part(8, 'pint')), lot)).toBe(3)
+  expect(jarsToCome(book(part(20)), lot)).toBe(0)
+  expect(jarsToCome(book(part(7)), { ...lot, jar: 'pint' })).toBe(14)
+  expect(jarsToCome(book(part(7, 'quart', 'other'), part(null)), lot)).toBe(14)
+  // What is planned holds its jars too, what was stopped holds none.
+  expect(jarsUnplanned(book(part(null)), lot)).toBe(7)
+  expect(jarsUnplanned(book(part(5), part(null)), lot)).toBe(2)
+  expect(jarsUnplanned(book(part(7, 'quart', 'l', 'aborted')), lot)).toBe(14)
+})
+
+describe('hands and kinds', () => {
+  const form = (id: string) => {
+    const found = formOf(id)!
+    return handsPerQuart(found.food, found.form)
+  }
+  test('hands go by the pounds that fill a quart', () => {
+    // 9 minutes for 3 lb of tomatoes; thick sauce takes 6½ lb a quart, crushed ones 2¾.
+    expect(form('tomatoes-raw-no-liquid')).toBe(9)
+    expect(form('tomato-sauce-thick')).toBeCloseTo(19.5, 6)
+    expect(form('tomatoes-crushed')).toBeCloseTo(8.25, 6)
+    expect(form('beans-snap')).toBe(12)
+    expect(handsPerQuartOf('no-such-form')).toBe(0)
+    // A pint is half a quart: 7 × 12 and 9 × 6, and nothing for what nobody knows.
+    expect(
+      prepMinutes([
+        { formId: 'beans-snap', jar: 'quart', jars: 7 },
+        { formId: 'beans-snap', jar: 'pint', jars: 9 },
+        { formId: 'no-such-form', jar: 'pint', jars: 9 },
+      ]),
+    ).toBe(138)
+  })
+  test('a row bears by its length; nothing is said of a food without a figure', () => {
+    // 120 lb of snap beans on 100 ft would be 30 on 25.
+    const food = foods.find((f) => f.lbPer100FtRow === 120)!
+    expect(poundsOfRow(food, 25)).toBe(30)
+    const { lbPer100FtRow: _none, ...bare } = food
+    expect(poundsOfRow(bare, 25)).toBeNull()
+  })
+  test('a jalapeño is no bell pepper', () => {
+    const lb = (line: string) => {
+      const read = readWeighIn(line, [])
+      return read.ok ? read.pounds : read.sentence
+    }
+    expect(lb('40 jalapeños')).toBeCloseTo(2, 6)
+    expect(lb('40 jalapenos')).toBeCloseTo(2, 6)
+    expect(lb('40 peppers')).toBeCloseTo(12, 6)
+    expect(lb('40 bell peppers')).toBeCloseTo(12, 6)
+  })
+  test('a range that is an estimate says little about the spread', () => {
+    // 6 to 7 quarts a bushel of field peas would make an interval nobody measured.
+    expect(publishedYield(formOf('peas-southern')!.form).sd).toBe(0.2)
+    expect(publishedYield(formOf('beans-snap')!.form).sd).toBeCloseTo(0.1553, 4)
+  })
 })

@@ -1,5 +1,5 @@
+import type { JarSize, Mouth } from '../words'
 import { quartsOf } from '../method/jar-size'
-import type { JarSize, Mouth } from '../method/types'
 import type { CannerFacts, Capacity } from './types'
 
 /** Jars of one size and mouth that fit by the manual's figure; 0 when it gives none. */

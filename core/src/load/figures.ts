@@ -1,11 +1,24 @@
+import {
+  STOVE_STAGES,
+  type GaugeKind,
+  type JarSize,
+  type LoadStage,
+  type Mouth,
+  type Pack,
+} from '../words'
 import { lookUpProcess } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
-import type { GaugeKind, JarSize, Mouth, Pack, Process, Refusal } from '../method/types'
+import type { HouseholdRules, Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'
 import { feet } from '../quantity/units'
 import { capacityFor, minimumFor } from './capacity'
-import { STOVE_STAGES, type LoadSetup, type LoadStage } from './machine'
+import { restOf } from './stages'
+import type { LoadSetup } from './setup'
 import type { CannerFacts } from './types'
+
+/** Jars that tend to lose liquid stay in the opened canner a little, min. */
+const OPEN_MINUTES = 5
+const SIPHONS = /^tomato/
 
 /** What a load is run at depends on this, as it stands at the moment of asking. */
 export interface FiguresQuery {
@@ -20,9 +33,11 @@ export interface FiguresQuery {
   /** The canner's own rest, min. */
   readonly restMin: number
   readonly altitudeFt: number
-  readonly cushionPsi: number
+  readonly rules: HouseholdRules
   /** The household's rest, min. */
   readonly restMinutes: number
+  /** How the lid is closed: a metal seal has clamps and no lock that drops. */
+  readonly seal?: 'gasket' | 'metal'
 }
 
 export interface Figures {
@@ -48,7 +63,7 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       jar: p.jar,
       gauge: query.regulatedBy,
       altitudeFt: feet(query.altitudeFt),
-      rules: { cushionPsi: query.cushionPsi },
+      rules: query.rules,
     })
     if (found.outcome === 'refused') return found
     processes.push(found)
@@ -63,7 +78,9 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       psi: together.psi,
       minutes: together.minutes,
       gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : 0,
-      restMinutes: Math.max(10, query.restMin, query.restMinutes),
+      restMinutes: restOf(query, query.restMinutes),
+      ...(query.seal === 'metal' ? { lock: false } : {}),
+      ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),
     },
   }
 }

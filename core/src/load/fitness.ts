@@ -1,4 +1,4 @@
-import type { GaugeKind } from '../method/types'
+import type { GaugeKind } from '../words'
 
 /** A dial test older than this blocks dial-regulated loads, days. */
 export const DIAL_TEST_DAYS = 365

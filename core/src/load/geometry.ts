@@ -1,4 +1,4 @@
-import type { JarSize, Mouth } from '../method/types'
+import type { JarSize, Mouth } from '../words'
 import { jarSpecs } from './jars'
 
 /**

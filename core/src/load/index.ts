@@ -10,30 +10,57 @@ export {
   type Figures,
   type FiguresQuery,
 } from './figures'
-export { inOrder, RETRACTABLE, type LoadEvent, type LoadEventKind } from './events'
-export { cannerBlocks, DIAL_TEST_DAYS, type Block, type GaugeTest } from './fitness'
+export { FACTS, inOrder, mayTakeBack, momentOf, takenBack, type LoadEvent } from './facts'
+export { cannerBlocks, DIAL_MAX_ERROR, DIAL_TEST_DAYS, type Block, type GaugeTest } from './fitness'
 export { jarSpecs } from './jars'
+export { foldLoad } from './clock'
+export { isDown } from './opening'
+export { fullRun } from './runs'
 export {
-  dialTarget,
-  foldLoad,
-  STOVE_STAGES,
-  whyNot,
-  type LoadSetup,
-  type LoadStage,
-  type LoadState,
-} from './machine'
-export { holdBand, loadAt, type LoadNow, type Prompt } from './now'
+  holdOf,
+  holdSentence,
+  isWorse,
+  judgeLoad,
+  VERDICT_WORDS,
+  type Judgement,
+  type Reason,
+  type Verdict,
+} from './judgement'
+export { loadAt, type LoadNow, type Prompt, type PromptKind, type StageClock } from './now'
+export { dialTarget, hasLock, holdBand, restMs, type LoadSetup } from './setup'
+export { type LoadState, type Reading, type UnseenGap } from './state'
 export {
   ATTENTION,
   handsMinutes,
   learnStageMinutes,
+  restingHere,
+  restOf,
   stageSpans,
   totalMinutes,
   type Attention,
   type StageSpan,
   type TimedStage,
 } from './stages'
-export type { CannerClass, CannerFacts, Capacity, CapacityOf, JarSpec, StageMinutes } from './types'
+export type {
+  CannerClass,
+  CannerFacts,
+  Capacity,
+  CapacityOf,
+  HouseCanner,
+  JarSpec,
+  StageMinutes,
+} from './types'
 export { offerWays, type Way, type WayCanner } from './ways'
 export { estimateCapacity } from './geometry'
 export { inspectionFor, type InspectionPoint } from './inspection'
+export { tellingReadings, type GaugeReading } from './telling'
+export { recordLines, stageTimes, type RecordLine } from './record'
+export {
+  learnTimes,
+  withLearned,
+  type LearnedStage,
+  type LearnedTimes,
+  type RunLoad,
+} from './learned'
+export { loadContents } from './contents'
+export { TRACE_APART_MS, traceOf, type LoadTrace } from './trace'

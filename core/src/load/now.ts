@@ -1,13 +1,15 @@
+import { kitchenNumber } from '../quantity/format'
 import {
   dialTarget,
   LOOK_EVERY_MS,
-  MIN_REST_MS,
+  restMs,
   STAND_OPEN_MS,
   STAND_OVERDUE_MS,
   VENT_MS,
+  WATCH_MS,
   type LoadSetup,
-  type LoadState,
-} from './machine'
+} from './setup'
+import type { LoadState } from './state'
 
 /** The clock a stage shows. */
 export type StageClock =
@@ -20,14 +22,37 @@ export type StageClock =
   | { readonly kind: 'up'; readonly passedMs: number }
   | { readonly kind: 'none' }
 
-/** Something that wants a person's attention now. */
-export type Prompt =
-  | { readonly kind: 'look'; readonly overdueMs: number }
-  | { readonly kind: 'done'; readonly overdueMs: number }
-  | { readonly kind: 'check-seals'; readonly overdue: boolean }
+export type PromptKind =
+  | 'heat-down'
+  | 'ease'
+  | 'watched'
+  | 'look'
+  | 'done'
+  | 'vent-again'
+  | 'jars-waiting'
+  | 'no-steam'
+  | 'slow-climb'
+  | 'cooling-long'
+  | 'check-seals'
+
+/** Something that wants a person's attention now, silenced by doing it. */
+export interface Prompt {
+  readonly kind: PromptKind
+  /** What to do, for the cook. */
+  readonly sentence: string
+  /** For how long it has been due, ms. */
+  readonly overdueMs: number
+  /** True when it is not only due but late. */
+  readonly overdue: boolean
+  /** The fact a question is about. */
+  readonly eventId?: string
+}
 
 export interface LoadNow {
   readonly clock: StageClock
+  /** Most urgent first. */
+  readonly prompts: readonly Prompt[]
+  /** The first of them. */
   readonly prompt: Prompt | null
   /** Unsealed jars may be processed again until then, epoch ms. */
   readonly reprocessBy: number | null
@@ -52,7 +77,9 @@ function stageMs(setup: LoadSetup, state: LoadState): number | null {
     case 'processing':
       return setup.minutes * 60_000
     case 'resting':
-      return Math.max(MIN_REST_MS, setup.restMinutes * 60_000)
+      return restMs(setup)
+    case 'unloading':
+      return setup.openMinutes ? setup.openMinutes * 60_000 : null
     case 'standing':
       return STAND_OPEN_MS
     default:
@@ -66,34 +93,138 @@ export function loadAt(setup: LoadSetup, state: LoadState, now: number): LoadNow
   const running = !['planned', 'checked', 'aborted'].includes(state.stage)
   const clock: StageClock =
     set !== null ? down(state.since, set, now) : running ? up(state.since, now) : { kind: 'none' }
-  return { clock, prompt: promptAt(setup, state, clock, now), reprocessBy: reprocessBy(state) }
+  const prompts = promptsAt(setup, state, clock, now)
+  return { clock, prompts, prompt: prompts[0] ?? null, reprocessBy: reprocessBy(state) }
 }
 
-function promptAt(
+/** Over this on the gauge nobody stays near the lid, psi. */
+export const TOO_HIGH_PSI = 18
+/** Over target by more than this the heat is eased, psi. */
+const EASE_OVER_PSI = 3
+const JARS_WAIT_MS = 15 * 60_000
+const NO_STEAM_MS = 60 * 60_000
+const SLOW_CLIMB_MS = 45 * 60_000
+const COOLING_LONG_MS = 4 * 3_600_000
+
+/** A prompt that is due since so many ms; none while it is not. */
+const due = (
+  kind: PromptKind,
+  overdueMs: number,
+  sentence: string,
+  more: Partial<Prompt> = {},
+): readonly Prompt[] =>
+  overdueMs >= 0 ? [{ kind, sentence, overdueMs, overdue: false, ...more }] : []
+
+/** Everything that is to be done or answered at a moment, the most urgent first. */
+const promptsAt = (
   setup: LoadSetup,
   state: LoadState,
   clock: StageClock,
   now: number,
-): Prompt | null {
-  if (state.stage === 'processing' && state.lastLook !== null) {
-    const unseen = now - state.lastLook - LOOK_EVERY_MS[setup.regulatedBy]
-    if (unseen >= 0) return { kind: 'look', overdueMs: unseen }
+): readonly Prompt[] => [
+  ...pressurePrompts(setup, state, now),
+  ...lookPrompts(setup, state, now),
+  ...(clock.kind === 'down' && clock.leftMs === 0 && state.stage !== 'standing'
+    ? due('done', now - clock.endsAt, DONE[state.stage] ?? 'The time is over.')
+    : []),
+  ...waitPrompts(state, now - state.since),
+]
+
+/** What a pressure that is too high, or never had its steam, asks for. */
+function pressurePrompts(setup: LoadSetup, state: LoadState, now: number): readonly Prompt[] {
+  if (state.stage !== 'climbing' && state.stage !== 'processing') return []
+  const last = state.readings.at(-1)
+  const pressure = last ? last.psi - setup.gaugeErrorPsi : 0
+  const high =
+    last && last.psi > TOO_HIGH_PSI
+      ? due('heat-down', now - last.at, 'Heat down at once. Nobody stays near the lid.')
+      : last && setup.regulatedBy === 'dial' && pressure > setup.psi + EASE_OVER_PSI
+        ? due(
+            'ease',
+            now - last.at,
+            `Ease the heat a little: hold it near ${kitchenNumber(dialTarget(setup))}.`,
+          )
+        : []
+  if (state.vent !== 'short') return high
+  return [
+    ...high,
+    ...due(
+      'vent-again',
+      0,
+      'It was not vented for ten unbroken minutes. Heat off, let it fall to zero by itself, weight off, vent again.',
+    ),
+  ]
+}
+
+/** What was not seen: asked about where it is over, asked for where it goes on. */
+function lookPrompts(setup: LoadSetup, state: LoadState, now: number): readonly Prompt[] {
+  const asks = ['processing', 'cooling', 'resting'].includes(state.stage)
+  const began = state.runs.at(-1)?.from ?? 0
+  const gaps = state.gaps.filter((gap) => asks && gap.watchedBy === null && gap.to > began)
+  const watched = gaps.flatMap((gap) =>
+    due(
+      'watched',
+      now - gap.to,
+      `Nobody read the gauge for ${Math.floor((gap.to - gap.from) / 60_000)} minutes. Did somebody watch it?`,
+      { eventId: gap.id },
+    ),
+  )
+  if (state.stage !== 'processing' || state.lastLook === null) return watched
+  const unseen = now - state.lastLook
+  const dial = setup.regulatedBy === 'dial'
+  return [
+    ...watched,
+    ...due(
+      'look',
+      unseen - LOOK_EVERY_MS[setup.regulatedBy],
+      dial ? 'Read the gauge.' : 'Still rocking?',
+      { overdue: dial && unseen > WATCH_MS },
+    ),
+  ]
+}
+
+/** What a stage that takes too long asks for. */
+function waitPrompts({ stage }: LoadState, passed: number): readonly Prompt[] {
+  switch (stage) {
+    case 'filling':
+      return due(
+        'jars-waiting',
+        passed - JARS_WAIT_MS,
+        'Filled jars wait: into the canner within 15 minutes.',
+      )
+    case 'heating':
+      return due(
+        'no-steam',
+        passed - NO_STEAM_MS,
+        'No steam after an hour. More heat, or is the lid leaking?',
+      )
+    case 'climbing':
+      return due(
+        'slow-climb',
+        passed - SLOW_CLIMB_MS,
+        'It has climbed for 45 minutes. Is the weight seated, is the burner strong enough?',
+      )
+    case 'cooling':
+      return due(
+        'cooling-long',
+        passed - COOLING_LONG_MS,
+        'Cooling for four hours. At zero by now? Say so, and take the jars out.',
+      )
+    case 'standing':
+      return due('check-seals', passed - STAND_OPEN_MS, 'Bands off. Press each lid.', {
+        overdue: passed > STAND_OVERDUE_MS,
+      })
+    default:
+      return []
   }
-  if (clock.kind !== 'down' || clock.leftMs > 0) return null
-  if (state.stage === 'standing')
-    return { kind: 'check-seals', overdue: now - state.since > STAND_OVERDUE_MS }
-  return { kind: 'done', overdueMs: now - clock.endsAt }
+}
+
+const DONE: Readonly<Partial<Record<LoadState['stage'], string>>> = {
+  venting: 'Ten minutes are over. Weight on.',
+  processing: 'The time is over. Heat off.',
+  resting: 'Open it, the lid tipped away from your face.',
+  unloading: 'Jars out, upright, an inch apart.',
 }
 
 const reprocessBy = (state: LoadState): number | null =>
-  state.entered.standing === undefined ? null : state.entered.standing + STAND_OVERDUE_MS
-
-/** Where to hold the pressure: dial figures with the gauge's error added; a weight has one step. */
-export function holdBand(
-  setup: LoadSetup,
-  cushionPsi: number,
-): { readonly from: number; readonly to: number } {
-  if (setup.regulatedBy === 'weighted') return { from: setup.psi, to: setup.psi }
-  const from = dialTarget(setup)
-  return { from, to: from + Math.min(2, Math.max(0, cushionPsi)) }
-}
+  state.outAt === null ? null : state.outAt + STAND_OVERDUE_MS

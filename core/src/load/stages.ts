@@ -1,5 +1,5 @@
+import type { JarSize } from '../words'
 import { quartsOf } from '../method/jar-size'
-import type { JarSize } from '../method/types'
 import type { StageMinutes } from './types'
 
 /** The stages of a load that take time, in order. */
@@ -31,8 +31,6 @@ export interface LoadOutline {
   readonly jar: JarSize
   readonly prepMinPerQuart: number
   readonly processMinutes: number
-  /** More than the canner's own rest, for foods that siphon. */
-  readonly extraRestMin?: number
 }
 
 /** How long each stage of a load takes, minutes, in order. Venting and rest never under 10. */
@@ -46,10 +44,26 @@ export function stageSpans(load: LoadOutline, canner: StageMinutes): readonly St
     span('climb', canner.climbMin),
     span('process', load.processMinutes),
     span('cool', canner.coolMin),
-    span('rest', Math.max(10, canner.restMin) + (load.extraRestMin ?? 0)),
+    span('rest', Math.max(10, canner.restMin)),
     span('unload', canner.unloadMin),
   ]
 }
+
+/** Minutes of rest after the weight is off: as the canner's manual and the household say, whichever is longer; never under 10. */
+export const restOf = (canner: Pick<StageMinutes, 'restMin'>, restMinutes: number): number =>
+  Math.max(10, canner.restMin, restMinutes)
+
+/** A canner as it is planned with in a household: its rest is the one that will be kept at the stove. */
+export const restingHere = <C extends { readonly stageMinutes: StageMinutes }>(
+  canner: C,
+  settings: { readonly restMinutes: number },
+): C => ({
+  ...canner,
+  stageMinutes: {
+    ...canner.stageMinutes,
+    restMin: restOf(canner.stageMinutes, settings.restMinutes),
+  },
+})
 
 export const totalMinutes = (spans: readonly StageSpan[]): number =>
   spans.reduce((sum, s) => sum + s.minutes, 0)

@@ -1,4 +1,4 @@
-import type { GaugeKind, JarSize, Mouth } from '../method/types'
+import type { GaugeKind, JarSize, Mouth } from '../words'
 
 /** Minutes of each stage of one load; heat, climb and cool are learned per canner. */
 export interface StageMinutes {
@@ -41,4 +41,14 @@ export interface CannerFacts {
   readonly capacity: Capacity
   readonly minimum: { readonly quart: number; readonly pint: number }
   readonly stageMinutes: StageMinutes
+}
+
+/** A canner of the household as planning reads it. */
+export interface HouseCanner extends CannerFacts {
+  readonly id: string
+  readonly name: string
+  readonly regulatedBy: GaugeKind
+  readonly retired: boolean
+  /** What keeps it from being used today; empty when it may be. */
+  readonly blocks: readonly unknown[]
 }

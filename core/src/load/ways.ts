@@ -1,5 +1,5 @@
+import type { JarSize, Mouth } from '../words'
 import { quartsOf } from '../method/jar-size'
-import type { JarSize, Mouth } from '../method/types'
 import { capacityFor, minimumFor, splitJars } from './capacity'
 import { handsMinutes, stageSpans, totalMinutes } from './stages'
 import type { CannerFacts } from './types'

@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein'
 import { refusedFoods } from './data/refused'
 import { foods, shortName } from './foods'
-import type { Food, RefusedFood } from './types'
+import type { Food, RefusedFood } from './data/types'
 
 export type Found =
   | { readonly kind: 'food'; readonly food: Food }
@@ -50,6 +50,7 @@ export function normalise(text: string): string {
   return text
     .toLowerCase()
     .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
     .replace(/[^a-z0-9]+/g, ' ')
     .trim()
     .split(' ')

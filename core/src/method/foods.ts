@@ -3,7 +3,7 @@ import { refusedFoods } from './data/refused'
 import { roots } from './data/roots'
 import { tomatoes } from './data/tomatoes'
 import { vegetables } from './data/vegetables'
-import type { Food, FoodForm, RefusedFood } from './types'
+import type { Food, FoodForm, RefusedFood } from './data/types'
 
 /** Every food with a tested process, in the order a cook would look for it. */
 export const foods: readonly Food[] = [...vegetables, ...roots, ...tomatoes, ...others]

@@ -3,8 +3,8 @@ export { REFUSED_SOURCE, refusedFoods } from './data/refused'
 export { STANDARD_BANDS } from './data/bands'
 export { findFood, normalise, searchFoods, type Found } from './find'
 export { foodOf, foods, formOf, refusedOf, saidName, shortName } from './foods'
-export { countJars, JAR_SIZES, jarName, jarSizeOf, quartsOf } from './jar-size'
-export { lookUpProcess, optionsAt } from './lookup'
+export { countJars, jarName, jarSizeOf, quartsOf } from './jar-size'
+export { lookUpProcess, optionsAt, rulesOf } from './lookup'
 export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
 export { mixedJar } from './mixed-jar'
@@ -17,17 +17,11 @@ export type {
 export type {
   Food,
   FoodForm,
-  GaugeKind,
   HouseholdRules,
-  JarSize,
-  Mouth,
-  Pack,
   PackMethod,
-  PressureOptionId,
   Process,
   ProcessAnswer,
   ProcessQuery,
   Refusal,
   RefusedFood,
-  Storage,
-} from './types'
+} from './data/types'

@@ -1,6 +1,6 @@
 import { findFood, normalise } from './find'
 import { foodOf, formOf, saidName } from './foods'
-import type { Food, FoodForm } from './types'
+import type { Food, FoodForm } from './data/types'
 
 /** What one word on the list of a jar's ingredients is. */
 export type Ingredient =

@@ -1,7 +1,4 @@
-import type { JarSize } from './types'
-
-/** Smallest to largest; a size without a row takes the time of the next larger one. */
-export const JAR_SIZES: readonly JarSize[] = ['halfPint', 'pint', 'pintAndHalf', 'quart']
+import type { JarSize } from '../words'
 
 const NOMINAL: Readonly<Record<string, JarSize>> = {
   halfPint: 'halfPint',

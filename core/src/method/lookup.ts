@@ -1,25 +1,23 @@
+import { JAR_SIZES, type GaugeKind, type JarSize, type PressureOptionId } from '../words'
 import { inches, minutes, psi, type Feet } from '../quantity/units'
 import { BANDS_SOURCE, STANDARD_BANDS } from './data/bands'
 import { REFUSED_SOURCE } from './data/refused'
 import { EDITION } from './data/sources'
 import { findFood } from './find'
 import { formOf, refusedOf, saidName } from './foods'
-import { JAR_SIZES, jarName, jarSizeOf, quartsOf } from './jar-size'
+import { jarName, jarSizeOf, quartsOf } from './jar-size'
 import { refuse, refuseFood } from './refusal'
 import type {
   Food,
   FoodForm,
-  GaugeKind,
   HouseholdRules,
-  JarSize,
   PackMethod,
-  PressureOptionId,
   Process,
   ProcessAnswer,
   ProcessOption,
   ProcessQuery,
   Refusal,
-} from './types'
+} from './data/types'
 
 /**
  * The tested process for one food form, pack, jar, regulating gauge and
@@ -40,7 +38,10 @@ export function lookUpProcess(query: ProcessQuery): ProcessAnswer {
   if (!rowSize) return refuseSize(food, form, jar)
   const options = optionsAt(form, rowSize, query.gauge, query.altitudeFt)
   if (options.length === 0) return refuseAltitude(query.gauge, query.altitudeFt)
-  const option = options.find((o) => o.id === (query.option ?? 'standard'))
+  const liked = query.option === undefined ? query.rules?.tomatoOption : undefined
+  const option =
+    options.find((o) => o.id === liked) ??
+    options.find((o) => o.id === (query.option ?? 'standard'))
   if (!option) return refuseOption(query.option ?? 'standard')
   return answer({ query, food, form, pack, jar, rowSize, options, option })
 }
@@ -189,3 +190,10 @@ const refuseOption = (option: PressureOptionId): Refusal =>
     ['the standard process'],
     BANDS_SOURCE,
   )
+
+/** What a household adds to the tables, out of its settings: longer or higher, never shorter or lower. */
+export const rulesOf = (settings: Required<HouseholdRules>): Required<HouseholdRules> => ({
+  extraMinutes: settings.extraMinutes,
+  cushionPsi: settings.cushionPsi,
+  tomatoOption: settings.tomatoOption,
+})

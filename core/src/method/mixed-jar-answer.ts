@@ -1,7 +1,8 @@
+import type { GaugeKind } from '../words'
 import { REFUSED_SOURCE } from './data/refused'
 import type { Ingredient, RefusedCode } from './ingredient'
 import { lookUpProcess } from './lookup'
-import type { GaugeKind, Process, ProcessAnswer, Refusal } from './types'
+import type { Process, ProcessAnswer, Refusal } from './data/types'
 import type { Feet, Minutes, Psi } from '../quantity/units'
 
 export interface MixedJarQuery {

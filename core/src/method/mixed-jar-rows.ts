@@ -8,7 +8,7 @@ import {
   type MixedJarAnswer,
   type Solid,
 } from './mixed-jar-answer'
-import type { ProcessAnswer } from './types'
+import type { ProcessAnswer } from './data/types'
 
 /** What the rows of mixtures are tested for. */
 const SUCCOTASH = new Set(['corn', 'beans-lima', 'tomatoes'])

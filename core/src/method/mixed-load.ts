@@ -1,7 +1,8 @@
+import type { PressureOptionId } from '../words'
 import { minutes, type Minutes, type Psi } from '../quantity/units'
 import { BANDS_SOURCE } from './data/bands'
 import { refuse } from './refusal'
-import type { PressureOptionId, Process, ProcessOption, Refusal } from './types'
+import type { Process, ProcessOption, Refusal } from './data/types'
 
 export interface MixedLoad {
   readonly outcome: 'process'

@@ -1,5 +1,5 @@
 import { REFUSED_SOURCE } from './data/refused'
-import type { Refusal, RefusalReason, RefusedFood } from './types'
+import type { Refusal, RefusalReason, RefusedFood } from './data/types'
 
 export const refuse = (
   reason: RefusalReason,

@@ -45,6 +45,13 @@ export const SCHOOLS: readonly School[] = [
     setting: 'cushionPsi',
   },
   {
+    id: 'longer',
+    question: 'Longer than the table says?',
+    schools: 'The tested minutes; some add five or ten.',
+    kelvit: 'The tested minutes. Longer if you like, for every load; never shorter.',
+    setting: 'extraMinutes',
+  },
+  {
     id: 'rest',
     question: 'How long after zero?',
     schools: 'Open at once; wait 2, 5, 10 or 30 minutes.',
@@ -117,6 +124,7 @@ export const SCHOOLS: readonly School[] = [
     schools: 'Both exist in the tested guides.',
     kelvit:
       'Pressure options only, and always acid in the jar. The boiling-water process is in the guides.',
+    setting: 'tomatoOption',
   },
   {
     id: 'keeps',

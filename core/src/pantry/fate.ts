@@ -1,18 +1,5 @@
+import type { Hold, JarState, SealOutcome } from '../words'
 import { KEEPING } from './keeping'
-
-/** Where a jar can be: good on the shelf; set aside after the seal check; or what became of it. */
-export type JarState =
-  'on-shelf' | 'set-aside' | 'refrigerated' | 'frozen' | 'eaten' | 'given' | 'discarded'
-
-/** How a jar came out of the check. */
-export type SealOutcome =
-  | 'sealed'
-  /** Sealed, less than half of its liquid lost: use soon. */
-  | 'sealed-low-liquid'
-  /** Sealed, half of its liquid or more lost: refrigerate, eat within days, never shelved. */
-  | 'sealed-half-liquid'
-  | 'unsealed'
-  | 'broken'
 
 /** Sealed, and not more than a little of its liquid lost: only such a jar goes on the shelf. */
 export const mayBeShelved = (seal: SealOutcome): boolean =>
@@ -28,7 +15,13 @@ export interface JarToDecide {
   readonly outAt: number | null
   /** When its state was last said: for a jar set aside, when it was found. */
   readonly stateAt: number
+  /** Held back by the judgement of its load. */
+  readonly hold?: Hold | null
 }
+
+/** Neither sealed nor processed as tested: what stood out too long is lost. */
+const isPerishable = (jar: JarToDecide): boolean =>
+  jar.hold === 'not-processed' || (jar.seal === 'unsealed' && jar.state === 'set-aside')
 
 /**
  * Until when an unsealed jar may still be processed again, refrigerated, frozen or
@@ -36,7 +29,7 @@ export interface JarToDecide {
  * which no such limit belongs; in the past for one of which nobody knows when that was.
  */
 export function decideBy(jar: JarToDecide): number | null {
-  if (jar.state !== 'set-aside' || jar.seal !== 'unsealed') return null
+  if (!isPerishable(jar) || (jar.state !== 'set-aside' && jar.state !== 'on-shelf')) return null
   if (jar.outAt === null) return 0
   return jar.outAt + REPROCESS_MS
 }
@@ -44,10 +37,32 @@ export function decideBy(jar: JarToDecide): number | null {
 /** Whether an unsealed jar has stood too long at room temperature: nothing but throwing it away is left. */
 export function isPastRescue(jar: JarToDecide, now: number): boolean {
   const until = decideBy(jar)
-  return until !== null && (now > until || jar.stateAt > until)
+  const found = jar.state === 'set-aside' ? jar.stateAt : now
+  return until !== null && (now > until || found > until)
 }
 
-const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded'])
+const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded', 'processed-again'])
+
+/** What the judgement of its load forbids; a jar that is gone already is only taken down as it was. */
+function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefined {
+  if (!jar.hold) return undefined
+  if (GONE.has(jar.state))
+    return jar.hold === 'in-doubt' || ['on-shelf', 'set-aside', 'discarded'].includes(to)
+      ? undefined
+      : `This jar was already ${jar.state.replaceAll('-', ' ')}.`
+  if (jar.hold === 'in-doubt')
+    return to === 'eaten' || to === 'given'
+      ? 'Its load is in doubt: do not eat from it, and do not give it away, until it was looked into.'
+      : undefined
+  if (to === 'given') return 'Only sound jars are given away.'
+  if (to === 'on-shelf')
+    return jar.state === 'on-shelf'
+      ? undefined
+      : 'It was not processed as tested: it never goes on the shelf.'
+  if (to !== 'discarded' && to !== 'set-aside' && isPastRescue(jar, at))
+    return 'It was not processed as tested and was out for more than 24 hours. Discard it, unopened and untasted.'
+  return undefined
+}
 
 /**
  * Why a jar cannot take a fate at a moment, as a sentence; undefined when it can.
@@ -58,6 +73,12 @@ const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded'])
  */
 export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string | undefined {
   if (jar.seal === 'broken') return 'This jar is broken.'
+  if (to === 'processed-again')
+    return jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
+      ? undefined
+      : 'Only jars that are out for less than 24 hours are processed again.'
+  const held = whyNotHeld(jar, to, at)
+  if (held !== undefined || jar.hold === 'not-processed') return held
   if (mayBeShelved(jar.seal)) {
     if (to === 'set-aside') return 'This jar sealed; it stands on the shelf.'
     if (to === 'refrigerated' || to === 'frozen')
@@ -79,3 +100,10 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
     return 'It stood unsealed at room temperature for more than 24 hours. Discard it, unopened and untasted.'
   return undefined
 }
+
+/**
+ * Until when a jar that went into the fridge instead of onto the shelf is eaten, epoch ms:
+ * as long as an opened one keeps.
+ * @param since when it went into the fridge, epoch ms.
+ */
+export const eatBy = (since: number): number => since + KEEPING.openedDays * 24 * 3_600_000

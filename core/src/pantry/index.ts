@@ -1,22 +1,5 @@
-export {
-  addDays,
-  boilBeforeTasting,
-  dateAt,
-  daysBetween,
-  DEFAULT_POLICY,
-  shelfDates,
-  type KeepingPolicy,
-} from './dates'
-export { produceCost, type LotCost } from './cost'
-export {
-  decideBy,
-  isPastRescue,
-  mayBeShelved,
-  whyNotFate,
-  type JarState,
-  type JarToDecide,
-  type SealOutcome,
-} from './fate'
+export { boilBeforeTasting, DEFAULT_POLICY, shelfDates, type KeepingPolicy } from './shelf-dates'
+export { decideBy, eatBy, isPastRescue, mayBeShelved, whyNotFate, type JarToDecide } from './fate'
 export { KEEPING } from './keeping'
 export {
   ageOf,

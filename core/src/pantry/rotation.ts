@@ -1,4 +1,4 @@
-import { daysBetween } from './dates'
+import { daysBetween } from '../time/dates'
 
 /** What rotation needs to know of a jar on the shelf. */
 export interface ShelfJar {

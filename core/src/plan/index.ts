@@ -1,3 +1,2 @@
 export * from './season'
 export * from './day'
-export * from './kitchen'

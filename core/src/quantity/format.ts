@@ -1,4 +1,5 @@
-import { feetToMetres, poundsToKg, psi, psiToKpa, type Psi, type UnitSystem } from './units'
+import type { UnitSystem } from '../words'
+import { fahrenheitToCelsius, feetToMetres, poundsToKg, psi, psiToKpa, type Psi } from './units'
 
 const FRACTIONS: readonly (readonly [number, string])[] = [
   [0, ''],
@@ -71,6 +72,10 @@ export const showAltitude = (ft: number, system: UnitSystem): string =>
 /** Headspace and other short lengths: "1¼ in" or "3.2 cm". */
 export const showLength = (inch: number, system: UnitSystem): string =>
   system === 'us' ? `${kitchenNumber(inch)} in` : `${trim(inch * 2.54, 1)} cm`
+
+/** A temperature in °F as a household reads it: "180 °F", "82 °C". */
+export const showTemperature = (f: number, system: UnitSystem): string =>
+  system === 'us' ? `${f.toFixed(0)} °F` : `${fahrenheitToCelsius(f).toFixed(0)} °C`
 
 /** Whole minutes as people say them: "45 min", "2 h", "1 h 20". */
 export function showMinutes(min: number): string {

@@ -41,10 +41,8 @@ export const pascalToPsi = (p: number): Psi => psi(p / PA_PER_PSI)
 export const psiToKpa = (p: Psi): number => (p * PA_PER_PSI) / 1000
 export const kelvinToFahrenheit = (t: Kelvin): Fahrenheit => ((t - 273.15) * 1.8 + 32) as Fahrenheit
 export const kelvinToCelsius = (t: Kelvin): number => t - 273.15
+export const fahrenheitToCelsius = (t: number): number => (t - 32) / 1.8
 export const feetToMetres = (f: number): number => f * M_PER_FT
 export const metresToFeet = (m: number): Feet => feet(m / M_PER_FT)
 export const poundsToKg = (w: number): number => w * KG_PER_LB
 export const kgToPounds = (kg: number): Pounds => pounds(kg / KG_PER_LB)
-
-/** U.S. customary or metric; the household picks. */
-export type UnitSystem = 'us' | 'metric'

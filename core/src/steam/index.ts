@@ -1,2 +1,2 @@
 export { atmosphere } from './atmosphere'
-export { saturationTemperature, steamTemperature } from './saturation'
+export { saturationPressure, saturationTemperature, steamTemperature } from './saturation'

@@ -40,6 +40,21 @@ export function saturationTemperature(p: Pascal): Kelvin {
 }
 
 /**
+ * Pressure under which water boils at a temperature, Pa absolute.
+ * Source: IAPWS-IF97 region 4 basic equation (Eq. 30), 273.15 K to 647.096 K.
+ * @throws RangeError outside that range.
+ */
+export function saturationPressure(t: Kelvin): Pascal {
+  if (!(t >= 273.15 && t <= 647.096))
+    throw new RangeError(`temperature ${t} K is outside the saturation line`)
+  const theta = t + N9 / (t - N10)
+  const a = theta * theta + N1 * theta + N2
+  const b = N3 * theta * theta + N4 * theta + N5
+  const c = N6 * theta * theta + N7 * theta + N8
+  return pascal(((2 * c) / (-b + Math.sqrt(b * b - 4 * a * c))) ** 4 * 1e6)
+}
+
+/**
  * Temperature of the steam in a canner, °F: gauge pressure on top of the
  * kitchen's atmosphere, of which a mole fraction of air carries its share.
  * An explanation, never a reason to change a process.

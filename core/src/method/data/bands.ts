@@ -1,4 +1,4 @@
-import type { PressureBand } from '../types'
+import type { PressureBand } from './types'
 
 /**
  * Target pressure by regulating gauge and altitude, psi gauge; each band holds

@@ -1,4 +1,4 @@
-import type { Food } from '../types'
+import type { Food } from './types'
 import { GUIDE_4, GUIDE_5 } from './sources'
 
 export const others: readonly Food[] = [

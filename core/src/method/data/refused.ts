@@ -1,4 +1,4 @@
-import type { RefusedFood } from '../types'
+import type { RefusedFood } from './types'
 
 export const REFUSED_SOURCE =
   'USDA Complete Guide to Home Canning, Agriculture Information Bulletin 539 (2015), Guide 4 (vegetables), and extension advice'

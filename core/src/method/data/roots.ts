@@ -1,4 +1,4 @@
-import type { Food } from '../types'
+import type { Food } from './types'
 import { EXTENSION_TABLE, GUIDE_4 } from './sources'
 
 export const roots: readonly Food[] = [

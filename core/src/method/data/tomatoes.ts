@@ -1,4 +1,4 @@
-import type { Acid, Food } from '../types'
+import type { Acid, Food } from './types'
 import { GUIDE_3 } from './sources'
 
 /** Required in every jar, also under pressure. */

@@ -1,4 +1,4 @@
-import type { Food } from '../types'
+import type { Food } from './types'
 import { EXTENSION_TABLE, GUIDE_4 } from './sources'
 
 export const vegetables: readonly Food[] = [
@@ -241,7 +241,15 @@ export const vegetables: readonly Food[] = [
         source: EXTENSION_TABLE,
         confirmWithExtension: true,
         note: 'Weights in pods; estimate.',
-        yield: { container: 'bushel', containerLb: 25, low: 6, high: 7, lbPer: 4, per: 'quart' },
+        yield: {
+          container: 'bushel',
+          containerLb: 25,
+          low: 6,
+          high: 7,
+          lbPer: 4,
+          per: 'quart',
+          rangeEstimated: true,
+        },
       },
     ],
   },
@@ -251,6 +259,9 @@ export const vegetables: readonly Food[] = [
     group: 'vegetable',
     synonyms: ['bell peppers', 'chiles', 'jalapenos', 'pimientos'],
     piece: { name: 'pepper', lb: 0.3 },
+    otherPieces: [
+      { names: ['jalapenos', 'jalapeños', 'chiles', 'hot peppers'], name: 'pepper', lb: 0.05 },
+    ],
     keepsDays: { room: 3, cool: 14, coolCondition: '45–50 °F' },
     prepMinPerQuart: 20,
     lbPer100FtRow: 60,

@@ -1,6 +1,6 @@
+import type { JarSize } from '../../words'
 import { stageSpans, type TimedStage } from '../../load/stages'
 import type { StageMinutes } from '../../load/types'
-import type { JarSize } from '../../method/types'
 import { pieces } from './problem'
 import type { DayLoad } from './types'
 
@@ -15,7 +15,6 @@ export interface DayLoadFacts {
   readonly prepMin: number
   readonly processMinutes: number
   readonly stageMinutes: StageMinutes
-  readonly extraRestMin?: number
 }
 
 /** A load's stages in whole minutes, rounded up so that the sheet is never too short. */

@@ -1,4 +1,4 @@
-import { below, seeded } from '../season/random'
+import { below, seeded } from '../search/random'
 import { offsets, type DayProblem, type LoadNodes } from './problem'
 import { FILLED_WAITS_MIN, OPENED_WAITS_MIN, WATCHED_AT_ONCE, type DayLoad } from './types'
 

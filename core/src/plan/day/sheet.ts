@@ -1,4 +1,4 @@
-import { daysBetween } from '../../pantry/dates'
+import { daysBetween } from '../../time/dates'
 import { showMinutes } from '../../quantity/format'
 import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
 import { earliestFinish, type Found } from './search'
@@ -38,8 +38,13 @@ export function daySheet(
   if (impossible) return impossible
   const order = [...loads].sort((a, b) => daysBetween(b.canBy, a.canBy) || a.id.localeCompare(b.id))
   const open = kitchen.closes - kitchen.opens
-  const found = earliestFinish(dayProblem(order, kitchen), open, steps)
-  if (!found) return doesNotFit(order, kitchen)
+  let found = earliestFinish(dayProblem(order, kitchen), open, steps)
+  if (!found) {
+    const longer = ifTheyStayed(order, kitchen)
+    // A search with no evening to keep to may find the order that the other missed.
+    if (!longer || longer.finish > open) return doesNotFit(order, kitchen, longer)
+    found = longer
+  }
   const [fewest, people] = withFewest(order, kitchen, found)
   return {
     outcome: 'sheet',
@@ -140,18 +145,21 @@ function stagesOf(load: DayLoad, nodes: LoadNodes, times: Float64Array, opens: n
   ].filter((t) => t.to > t.from)
 }
 
-/** Why the loads do not fit, and what is the least that would make them. */
-function doesNotFit(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit {
-  const open = kitchen.closes - kitchen.opens
-  // Whoever stays to the end would stay as long as it takes.
+/** The earliest finish when whoever stays to the end would stay as long as it takes. */
+function ifTheyStayed(loads: readonly DayLoad[], kitchen: DayKitchen): Found | undefined {
   const people = kitchen.people.map((p) =>
     p.until >= kitchen.closes ? { ...p, until: p.until + LONG_DAY_MIN } : p,
   )
-  const longer = earliestFinish(
-    dayProblem(loads, { ...kitchen, people }),
-    LONG_DAY_MIN,
-    STEPS.large,
-  )
+  return earliestFinish(dayProblem(loads, { ...kitchen, people }), LONG_DAY_MIN, STEPS.large)
+}
+
+/** Why the loads do not fit, and what is the least that would make them. */
+function doesNotFit(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  longer: Found | undefined,
+): DayDoesNotFit {
+  const open = kitchen.closes - kitchen.opens
   const changes: DayChange[] = []
   if (longer) {
     const minutes = Math.ceil(longer.finish - open)

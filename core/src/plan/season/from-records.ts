@@ -1,11 +1,13 @@
-import { addDays, daysBetween } from '../../pantry/dates'
+import { handsPerQuart } from '../../harvest/estimate'
+import type { HouseholdRules } from '../../method/data/types'
+import type { GaugeKind, JarSize, Mouth, Pack } from '../../words'
+import { addDays, daysBetween } from '../../time/dates'
 import { countJars } from '../../method/jar-size'
 import { formOf, shortName } from '../../method/foods'
 import { lookUpProcess } from '../../method/lookup'
-import type { GaugeKind, JarSize, Mouth, Pack } from '../../method/types'
 import { feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
-import { kitchenOn, type KitchenCalendar } from '../kitchen/hours'
+import { kitchenOn, type KitchenCalendar } from '../../time/kitchen'
 import { prepPerJar } from './length'
 import type {
   FixedLoad,
@@ -60,6 +62,8 @@ export interface SeasonRecords {
   readonly nowMinute: number
   readonly altitudeFt: number
   readonly defaultPack: Pack
+  /** What the household adds to the tested times. */
+  readonly rules?: HouseholdRules
   readonly burners: number
   readonly lateMinutes: number
   readonly calendar: KitchenCalendar
@@ -205,7 +209,7 @@ function lotFrom(
       jars: lot.jars,
       arrived,
       due: Math.min(days - 1, Math.max(0, due)),
-      prepMinPerJar: prepPerJar(lot.jar, found.food.prepMinPerQuart),
+      prepMinPerJar: prepPerJar(lot.jar, handsPerQuart(found.food, found.form)),
       processes,
     },
   ]
@@ -231,6 +235,7 @@ const lookUp = (records: SeasonRecords, canner: CannerRecord, lot: LotRecord, pa
     jar: lot.jar,
     gauge: canner.regulatedBy,
     altitudeFt: feet(records.altitudeFt),
+    ...(records.rules ? { rules: records.rules } : {}),
   })
 
 function whyNoCanner(records: SeasonRecords, lot: LotRecord, name: string, pack: Pack): string {

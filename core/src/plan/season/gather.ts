@@ -1,73 +1,40 @@
-import { fullJars, type JarOnRecord } from '../../gear/full-jars'
-import type { Capacity, StageMinutes } from '../../load/types'
-import { formOf } from '../../method/foods'
-import { quartsOf } from '../../method/jar-size'
-import type { GaugeKind, JarSize, Mouth, Pack } from '../../method/types'
-import { dateAt } from '../../pantry/dates'
-import { pounds } from '../../quantity/units'
-import { estimateJars, learnYield, publishedYield } from '../../yield/estimate'
-import { lotYields, type LotFacts } from '../../yield/history'
-import type { KitchenCalendar } from '../kitchen/hours'
+import type { HouseCanner } from '../../load/types'
+import type { Book, BookJar, BookLoad, BookLot } from '../../book/book'
+import { jarsUnplanned } from '../../book/lots'
+import { emptyJars, lidsLeft } from '../../book/stock'
+import { restingHere } from '../../load/stages'
+import { prepMinutes } from '../../harvest/estimate'
+import { rulesOf } from '../../method/lookup'
+import type { HouseholdRules } from '../../method/data/types'
+import { dateAt } from '../../time/dates'
+import type { KitchenCalendar } from '../../time/kitchen'
+import { isOpenLot } from '../../words'
 import type { LoadRecord, LotRecord, SeasonRecords, StockRecord } from './from-records'
-import { prepPerJar } from './length'
 
-interface PortionOnRecord {
-  readonly lotId: string | null
-  readonly formId: string
-  readonly jar: JarSize
-  readonly mouth: Mouth
-  readonly jars: number
-  readonly filled: number | null
-}
-
-export interface LoadOnRecord {
+export interface LoadOnRecord extends BookLoad {
   readonly cannerId: string
   /** ISO instant. */
   readonly startsAt: string
-  readonly stage: string
   readonly setup: { readonly minutes: number }
-  readonly portions: readonly PortionOnRecord[]
 }
 
-export interface LotOnRecord extends LotFacts {
-  readonly foodId: string
-  readonly jar: JarSize
-  readonly arrivedOn: string
-  readonly canBy: string
-}
-
-/** A household's own rows, as they are stored. */
-export interface HouseholdRecords {
-  readonly today: string
+/** What a season is planned from, of a household's rows. */
+export interface HouseholdRecords extends Pick<
+  Book,
+  'today' | 'lots' | 'yields' | 'jarGroups' | 'lidLots'
+> {
+  readonly jars: readonly Pick<BookJar, 'jar' | 'mouth' | 'state'>[]
   readonly nowMinute: number
   readonly zone: string
   readonly altitudeFt: number
-  readonly settings: {
-    readonly defaultPack: Pack
-    readonly burners: number
-    readonly lateMinutes: number
-  }
+  readonly settings: Pick<
+    Book['household']['settings'],
+    'defaultPack' | 'burners' | 'lateMinutes' | 'restMinutes'
+  > &
+    Required<HouseholdRules>
   readonly calendar: KitchenCalendar
-  readonly lots: readonly LotOnRecord[]
   readonly loads: readonly LoadOnRecord[]
-  readonly canners: readonly {
-    readonly id: string
-    readonly name: string
-    readonly regulatedBy: GaugeKind
-    readonly capacity: Capacity
-    readonly minimum: { readonly quart: number; readonly pint: number }
-    readonly stageMinutes: StageMinutes
-    readonly retired: boolean
-    readonly blocks: readonly unknown[]
-  }[]
-  readonly jars: readonly JarOnRecord[]
-  readonly jarGroups: readonly {
-    readonly jar: JarSize
-    readonly mouth: Mouth
-    readonly owned: number
-    readonly broken: number
-  }[]
-  readonly lidLots: readonly { readonly mouth: Mouth; readonly left: number }[]
+  readonly canners: readonly HouseCanner[]
 }
 
 /** Stages in which a load's jars are neither open nor on record as jars yet. */
@@ -81,50 +48,29 @@ export function gatherRecords(rows: HouseholdRecords): SeasonRecords {
     nowMinute,
     altitudeFt,
     defaultPack: settings.defaultPack,
+    rules: rulesOf(settings),
     burners: settings.burners,
     lateMinutes: settings.lateMinutes,
     calendar,
-    lots: rows.lots
-      .filter((l) => l.state === 'in-house' || l.state === 'expected')
-      .map((l) => lotRecord(rows, l)),
-    canners: rows.canners.filter((c) => !c.retired && c.blocks.length === 0),
+    lots: rows.lots.filter(isOpenLot).map((l) => lotRecord(rows, l)),
+    canners: rows.canners
+      .filter((c) => !c.retired && c.blocks.length === 0)
+      .map((c) => restingHere(c, settings)),
     loads: rows.loads.filter((l) => !GOING.has(l.stage)).map((l) => loadRecord(rows, l)),
     stock: stockOf(rows),
   }
 }
 
-/** Whole jars a lot still makes: its likely number, less what loads hold of it. */
-function lotRecord(rows: HouseholdRecords, lot: LotOnRecord): LotRecord {
-  const form = formOf(lot.formId)?.form
-  const portions = rows.loads
-    .filter((l) => l.stage !== 'aborted')
-    .flatMap((l) => l.portions)
-    .filter((p) => p.lotId === lot.id)
-  const held = portions.reduce((q, p) => q + (p.filled ?? p.jars) * quartsOf(p.jar), 0)
-  const likely = form ? likelyJars(rows, lot) : 0
-  return {
-    id: lot.id,
-    foodId: lot.foodId,
-    formId: lot.formId,
-    jar: lot.jar,
-    jars: Math.max(0, likely - Math.round(held / quartsOf(lot.jar))),
-    arrivedOn: lot.arrivedOn,
-    canBy: lot.canBy,
-    expected: lot.state === 'expected',
-  }
-}
-
-/** The likely whole jars of a lot, by published figures and the household's own finished lots. */
-export function likelyJars(
-  rows: Pick<HouseholdRecords, 'lots' | 'loads' | 'today'>,
-  lot: Pick<LotOnRecord, 'formId' | 'lb' | 'jar'>,
-): number {
-  const form = formOf(lot.formId)?.form
-  if (!form) return 0
-  const filled = rows.loads.flatMap((l) => l.portions)
-  const own = lotYields(rows.lots, filled, lot.formId, rows.today).filter((y) => !y.excluded)
-  return estimateJars(pounds(lot.lb), learnYield(publishedYield(form), own), lot.jar).likely
-}
+const lotRecord = (rows: HouseholdRecords, lot: BookLot): LotRecord => ({
+  id: lot.id,
+  foodId: lot.foodId,
+  formId: lot.formId,
+  jar: lot.jar,
+  jars: jarsUnplanned(rows, lot),
+  arrivedOn: lot.arrivedOn,
+  canBy: lot.canBy,
+  expected: lot.state === 'expected',
+})
 
 function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
   const [first] = load.portions
@@ -137,30 +83,26 @@ function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
     mouth: first?.mouth ?? 'regular',
     jars: load.portions.reduce((n, p) => n + (p.filled ?? p.jars), 0),
     toFill: open.reduce((n, p) => n + p.jars, 0),
-    prepMin: open.reduce((m, p) => {
-      const perQuart = formOf(p.formId)?.food.prepMinPerQuart ?? 0
-      return m + p.jars * prepPerJar(p.jar, perQuart)
-    }, 0),
+    prepMin: prepMinutes(open),
     processMinutes: load.setup.minutes,
   }
 }
 
 /** Lids and empty jars on hand, of the kinds that the household keeps count of. */
 function stockOf(rows: HouseholdRecords): readonly StockRecord[] {
-  const lids = new Map<Mouth, number>()
-  for (const l of rows.lidLots) lids.set(l.mouth, (lids.get(l.mouth) ?? 0) + l.left)
+  const mouths = [...new Set(rows.lidLots.map((l) => l.mouth))]
   return [
-    ...[...lids].map(([mouth, onHand]): StockRecord => ({
+    ...mouths.map((mouth): StockRecord => ({
       kind: 'lids',
       jar: null,
       mouth,
-      onHand,
+      onHand: lidsLeft(rows, mouth) ?? 0,
     })),
-    ...rows.jarGroups.map((g): StockRecord => ({
+    ...rows.jarGroups.map(({ jar, mouth }): StockRecord => ({
       kind: 'jars',
-      jar: g.jar,
-      mouth: g.mouth,
-      onHand: Math.max(0, g.owned - g.broken - fullJars(rows.jars, rows.loads, g.jar, g.mouth)),
+      jar,
+      mouth,
+      onHand: emptyJars(rows, jar, mouth) ?? 0,
     })),
   ]
 }

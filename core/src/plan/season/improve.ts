@@ -5,7 +5,7 @@ import { endingInTime, overruns, ShorterDays } from './fit-days'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 import { windowProgram } from './program'
 import { windowOf } from './window'
-import { seeded } from './random'
+import { seeded } from '../search/random'
 import { Search, type Standing } from './ruin'
 import type { Solver } from './solver'
 

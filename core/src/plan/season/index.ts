@@ -11,7 +11,7 @@ export {
   type PlanCost,
 } from './cost'
 export { dayLength, loadTimes, prepPerJar, type LoadTimes } from './length'
-export { seeded } from './random'
+export { seeded } from '../search/random'
 export * from './model'
 export { improve, USUAL_EFFORT, type ImproveEffort, type Progress } from './improve'
 export { windowProgram } from './program'
@@ -41,5 +41,5 @@ export {
 } from './move'
 export { drawnFrom, shortagesOf, type Shortage } from './shortage'
 export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
-export { gatherRecords, likelyJars, type HouseholdRecords } from './gather'
+export { gatherRecords, type HouseholdRecords } from './gather'
 export { endingInTime, overruns } from './fit-days'

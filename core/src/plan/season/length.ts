@@ -1,6 +1,6 @@
+import type { JarSize } from '../../words'
 import type { StageMinutes } from '../../load/types'
 import { stageSpans, totalMinutes } from '../../load/stages'
-import type { JarSize } from '../../method/types'
 import { quartsOf } from '../../method/jar-size'
 
 /**

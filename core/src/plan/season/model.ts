@@ -1,5 +1,5 @@
+import type { JarSize, Mouth, Pack } from '../../words'
 import type { Capacity, StageMinutes } from '../../load/types'
-import type { JarSize, Mouth, Pack } from '../../method/types'
 
 /** A day of the season: minutes the kitchen is open in one stretch, people in it. */
 export interface SeasonDay {

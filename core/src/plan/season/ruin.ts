@@ -1,7 +1,7 @@
 import type { Board, BoardLoad } from './board'
 import { boardWith, LEAST_BLUR, placeLots } from './construct'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
-import { below, shuffled } from './random'
+import { below, shuffled } from '../search/random'
 
 /** Where a search stands: its best plan so far and what it costs. */
 export interface Standing {

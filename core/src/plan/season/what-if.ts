@@ -1,4 +1,4 @@
-import { addDays, daysBetween } from '../../pantry/dates'
+import { addDays, daysBetween } from '../../time/dates'
 import { foodOf } from '../../method/foods'
 import { cannerClasses, MINIMUM_LOAD } from '../../load/canner-classes'
 import type { SeasonRecords } from './from-records'
@@ -50,8 +50,8 @@ function withCanner(records: SeasonRecords, classId: string): SeasonRecords {
 
 function withoutDays(records: SeasonRecords, dates: readonly string[]): SeasonRecords {
   const lost = new Set(dates)
-  const exceptions = records.calendar.exceptions.filter((e) => !lost.has(e.on))
-  const shut = dates.map((on) => ({ on, opens: null, closes: null, people: 0 }))
+  const exceptions = records.calendar.exceptions.filter((e) => !lost.has(e.onDate))
+  const shut = dates.map((onDate) => ({ onDate, opens: null, closes: null, people: 0 }))
   return { ...records, calendar: { ...records.calendar, exceptions: [...exceptions, ...shut] } }
 }
 

@@ -1,0 +1,82 @@
+import { beliefOf } from '../harvest/estimate'
+import { wantedFor, type Wanted } from '../harvest/wanted'
+import { foodOf, formOf } from '../method/foods'
+import { quartsOf } from '../method/jar-size'
+import { isOpenLot, type JarSize } from '../words'
+import type { Book, BookNeed } from './book'
+import { jarsToCome } from './lots'
+import {
+  balanceOf,
+  coverage,
+  goodInTime,
+  type Balance,
+  type Coming,
+  type CoverageWeek,
+} from './needs'
+import { mayBeEaten } from './shelf'
+
+export interface NeedView<N extends BookNeed = BookNeed> {
+  readonly need: N
+  readonly balance: Balance
+  readonly weeks: readonly CoverageWeek[]
+  /** Produce for what is still to can; null when nothing is, or the form is not in the tables. */
+  readonly wanted: Wanted | null
+}
+
+type NeedBook = Pick<Book, 'jars' | 'lots' | 'loads' | 'yields' | 'today'>
+
+/**
+ * What a need comes to: jars on the shelf that will still be good, those to come, still
+ * to can, and the year's coverage. Counts in the need's own jar size, others by volume.
+ */
+export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<N> {
+  const { today } = book
+  const found = formOf(need.formId)
+  const food = foodOf(need.foodId)
+  const asJars = (size: JarSize, n: number): number => (n * quartsOf(size)) / quartsOf(need.jar)
+  const shelf = book.jars
+    .filter((j) => j.foodId === need.foodId && mayBeEaten(j))
+    .map((j) => ({ bestBy: j.bestBy, jars: asJars(j.jar, 1) }))
+  const coming = [...lotsToCome(need, book, asJars), ...standingJars(need, book, asJars)]
+  const planned = coming.filter((c) => c.on <= need.nextHarvestOn).reduce((n, c) => n + c.jars, 0)
+  const good = Math.floor(goodInTime(need, today, shelf) + 1e-9)
+  const balance = balanceOf(need, today, good, Math.floor(planned))
+  const belief = found && beliefOf(found.form, book.yields, today)
+  return {
+    need,
+    balance,
+    weeks: coverage(need, today, shelf, coming),
+    wanted:
+      found && food && belief && balance.toCan > 0
+        ? wantedFor(balance.toCan, need.jar, belief, need.certainty, food, found.form)
+        : null,
+  }
+}
+
+type AsJars = (size: JarSize, n: number) => number
+
+/** Jars of the food's open lots, by their can-by: what is in jars already is counted where it stands. */
+const lotsToCome = (need: BookNeed, book: NeedBook, asJars: AsJars): readonly Coming[] =>
+  book.lots
+    .filter((l) => l.foodId === need.foodId && isOpenLot(l))
+    .map((l) => ({
+      on: l.canBy < book.today ? book.today : l.canBy,
+      jars: asJars(l.jar, jarsToCome(book, l)),
+    }))
+
+/** Jars of the food that are in a canner or stand on the board, unless they count as not processed. */
+function standingJars(need: BookNeed, book: NeedBook, asJars: AsJars): readonly Coming[] {
+  const jars = book.loads
+    .filter((l) => l.stage !== 'checked' && l.stage !== 'aborted' && l.stage !== 'planned')
+    .filter((l) => l.judgement?.verdict !== 'not-processed')
+    .flatMap((l) => l.portions)
+    .filter((p) => formOf(p.formId)?.food.id === need.foodId)
+    .reduce((n, p) => n + asJars(p.jar, p.filled ?? 0), 0)
+  return jars > 0 ? [{ on: book.today, jars }] : []
+}
+
+/** Share of the year's meals from jars that are covered by shelf or plan, 0 to 1; null when nothing is eaten. */
+export function coveredShare(views: readonly Pick<NeedView, 'weeks'>[]): number | null {
+  const weeks = views.flatMap((v) => v.weeks).filter((w) => w.kind !== 'fresh')
+  return weeks.length === 0 ? null : weeks.filter((w) => w.kind !== 'gap').length / weeks.length
+}

@@ -1,0 +1,121 @@
+import type { HouseCanner } from '../load/types'
+import { restingHere } from '../load/stages'
+import { offerWays, type Way } from '../load/ways'
+import { JAR_SIZES } from '../words'
+import { lookUpProcess, rulesOf } from '../method/lookup'
+import type { Food, FoodForm, HouseholdRules, ProcessAnswer } from '../method/data/types'
+import type { GaugeHere } from '../quantity/format'
+import { feet, type Pounds } from '../quantity/units'
+import type { JarSize, Mouth, Pack } from '../words'
+import { canBy } from './can-by'
+import {
+  beliefOf,
+  estimateJars,
+  handsPerQuart,
+  type JarEstimate,
+  type YieldBelief,
+} from './estimate'
+import { countedLots, type LotYield } from './history'
+
+/** The tested pack of a form that the household likes, else the one there is. */
+const packFor = (form: FoodForm, liked: Pack): Pack =>
+  form.packs.find((p) => p.pack === liked)?.pack ?? form.packs[0]?.pack ?? 'hot'
+
+export interface HarvestAnswer {
+  readonly belief: YieldBelief
+  readonly ownLots: number
+  readonly estimate: JarEstimate
+  /** The same harvest in every size that is tested for the form. */
+  readonly sizes: readonly JarEstimate[]
+  readonly ways: readonly Way[]
+  /** The process on each canner that may be used, or why it is refused there. */
+  readonly processes: readonly ProcessAnswer[]
+  /** The first of them that is tested, else the refusal. */
+  readonly process: ProcessAnswer | undefined
+  /** The gauges of the canners that may be used, in the order of `processes`. */
+  readonly gauges: readonly GaugeHere[]
+  readonly canByRoom: string
+  readonly canByCool: string
+}
+
+interface CannerHere extends HouseCanner {
+  /** Its newest gauge test; null when there is none. */
+  readonly lastTest: { readonly errorPsi: number } | null
+}
+
+interface Asked {
+  readonly food: Food
+  readonly form: FoodForm
+  readonly pounds: Pounds
+  readonly jar: JarSize
+  readonly mouth: Mouth
+  readonly household: {
+    readonly altitudeFt: number
+    readonly settings: {
+      readonly defaultPack: Pack
+      readonly restMinutes: number
+    } & Required<HouseholdRules>
+  }
+  readonly canners: readonly CannerHere[]
+  readonly yields: readonly LotYield[]
+  /** ISO plain date. */
+  readonly arrivedOn: string
+}
+
+const processOn = (
+  canner: CannerHere,
+  household: Asked['household'],
+  form: FoodForm,
+  jar: JarSize,
+  pack?: Pack,
+): ProcessAnswer =>
+  lookUpProcess({
+    form: form.id,
+    pack: pack ?? packFor(form, household.settings.defaultPack),
+    jar,
+    gauge: canner.regulatedBy,
+    altitudeFt: feet(household.altitudeFt),
+    rules: rulesOf(household.settings),
+  })
+
+/** All that a weigh-in line answers, computed here without asking the server. */
+export function answerHarvest(q: Asked): HarvestAnswer {
+  const belief = beliefOf(q.form, q.yields, q.arrivedOn)
+  const estimate = estimateJars(q.pounds, belief, q.jar)
+  const fit = q.canners
+    .filter((c) => !c.retired && c.blocks.length === 0)
+    .map((c) => restingHere(c, q.household.settings))
+  const processes = fit.map((c) => processOn(c, q.household, q.form, q.jar))
+  const ways = offerWays(
+    {
+      jars: estimate.likely,
+      jar: q.jar,
+      mouth: q.mouth,
+      prepMinPerQuart: handsPerQuart(q.food, q.form),
+    },
+    fit.map((c, i) => ({ ...c, processMinutes: minutesOf(processes[i]) })),
+  )
+  return {
+    belief,
+    ownLots: countedLots(q.yields, q.form.id, q.arrivedOn).length,
+    estimate,
+    sizes: JAR_SIZES.filter((s) => q.form.minutes[s] !== undefined).map((s) =>
+      estimateJars(q.pounds, belief, s),
+    ),
+    ways,
+    processes,
+    gauges: fit.map(gaugeOf),
+    process: processes.find((p) => p.outcome === 'process') ?? processes[0],
+    canByRoom: canBy(q.food, q.arrivedOn, 'room'),
+    canByCool: canBy(q.food, q.arrivedOn, 'cool'),
+  }
+}
+
+const minutesOf = (p: ProcessAnswer | undefined): number | null =>
+  p?.outcome === 'process' ? p.minutes : null
+
+/** The gauge that regulates a canner, with its error at the last test, psi; a weight has none. */
+export const gaugeOf = (canner: Pick<CannerHere, 'regulatedBy' | 'lastTest'>): GaugeHere => ({
+  kind: canner.regulatedBy,
+  errorPsi: canner.regulatedBy === 'dial' ? (canner.lastTest?.errorPsi ?? 0) : 0,
+})

@@ -1,0 +1,20 @@
+export { MAX_PICKINGS, splitPickings } from './pickings'
+export { poundsOfRow, wantedFor, type Wanted } from './wanted'
+export { answerHarvest, gaugeOf, type HarvestAnswer } from './answer'
+export { canBy } from './can-by'
+export { countedLots, lotYields, type CannedLot, type FilledJars, type LotYield } from './history'
+export {
+  beliefOf,
+  estimateJars,
+  handsPerQuart,
+  handsPerQuartOf,
+  learnYield,
+  poundsPerQuart,
+  prepMinutes,
+  predictiveSd,
+  publishedYield,
+  type JarEstimate,
+  type YieldBelief,
+} from './estimate'
+export { MAX_LINE_LB, readWeighIn, type Complaint, type WeighIn } from './line'
+export type { HouseholdContainer } from './measure'

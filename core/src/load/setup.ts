@@ -1,0 +1,64 @@
+import { DIAL_MAX_ERROR } from './fitness'
+
+/** What a load runs at: looked up when it is planned, again when it is started, and frozen then. */
+export interface LoadSetup {
+  readonly regulatedBy: 'dial' | 'weighted'
+  /** Tested target, psi. */
+  readonly psi: number
+  /** Process time with the household's addition, min. */
+  readonly minutes: number
+  /** Dial error at its last test, psi; reads high is positive. 0 when weighted. */
+  readonly gaugeErrorPsi: number
+  /** Rest after the weight is off, min; never under 10. */
+  readonly restMinutes: number
+  /** Whether the lid has a lock that drops; canners closed with clamps have none. True where it is not said. */
+  readonly lock?: boolean
+  /** How long jars stay in the opened canner before they are lifted out, min: foods that siphon. */
+  readonly openMinutes?: number
+}
+
+export const VENT_MS = 600_000
+const MIN_REST_MS = 600_000
+export const STAND_OPEN_MS = 12 * 3_600_000
+export const STAND_OVERDUE_MS = 24 * 3_600_000
+/** How long a regulated pressure may go unseen before somebody is asked to look, ms. */
+export const LOOK_EVERY_MS = { dial: 600_000, weighted: 900_000 } as const
+/** How long a dial may go unseen before it is asked who watched, ms. */
+export const WATCH_MS = 1_200_000
+/** Jars that came out longer than this after the heat went off were left in the canner, ms. */
+export const LEFT_IN_MS = 6 * 3_600_000
+/** "All jars are out", said longer than this after the lid came off, is asked about, ms. */
+export const OUT_LATE_MS = 3_600_000
+/** A moment told longer than this afterwards rests on memory, ms. */
+export const TOLD_LATE_MS = 1_800_000
+
+/** The dial figure that stands for the true target: target plus the gauge's error, psi. */
+export const dialTarget = (setup: LoadSetup): number => setup.psi + setup.gaugeErrorPsi
+
+/** How long the lid stays on after the weight is off, ms; never under ten minutes. */
+export const restMs = (setup: LoadSetup): number =>
+  Math.max(MIN_REST_MS, setup.restMinutes * 60_000)
+
+/** Whether the lock of the lid is waited for. */
+export const hasLock = (setup: LoadSetup): boolean => setup.lock !== false
+
+/** Where to hold the pressure: dial figures with the gauge's error added; a weight has one step. */
+export function holdBand(
+  setup: LoadSetup,
+  cushionPsi: number,
+): { readonly from: number; readonly to: number } {
+  if (setup.regulatedBy === 'weighted') return { from: setup.psi, to: setup.psi }
+  const from = dialTarget(setup)
+  return { from, to: from + Math.min(2, Math.max(0, cushionPsi)) }
+}
+
+/**
+ * @throws RangeError for a setup no load may run with.
+ */
+export function checkSetup(setup: LoadSetup): void {
+  if (!(setup.psi > 0 && setup.psi <= 15))
+    throw new RangeError('target pressure is over 0 and up to 15 psi')
+  if (!(setup.minutes > 0)) throw new RangeError('a process takes time')
+  if (!(Math.abs(setup.gaugeErrorPsi) <= DIAL_MAX_ERROR))
+    throw new RangeError('a dial off by more than 2 psi may not run a load')
+}

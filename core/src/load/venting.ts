@@ -1,0 +1,68 @@
+import { nothingProven } from './runs'
+import { VENT_MS } from './setup'
+import { enter, isStage, type DoubtCode, type LoadState, type ProcessRun } from './state'
+import { ask, type Word, type Step } from './word'
+
+/** The lid is on its marks: for the first time, or again after the canner was opened. */
+export function locked(s: LoadState, w: Word): Step {
+  if (isStage(s, 'preparing', 'filling')) return enter(s, 'heating', w.at)
+  if (s.stage === 'unloading')
+    return enter(
+      {
+        ...s,
+        vent: null,
+        ventAgain: true,
+        pressureUp: false,
+        pressureZeroAt: null,
+        lockDroppedAt: null,
+      },
+      'heating',
+      w.at,
+    )
+  return ask(s, 'The lid was said to be locked before.')
+}
+
+export function steamSteady(s: LoadState, w: Word): Step {
+  if (isStage(s, 'preparing', 'filling', 'heating'))
+    return { ...enter(freshStart(s), 'venting', w.at), steamSteadySince: w.at }
+  if (s.stage === 'venting')
+    return s.steamSteadySince === null ? { ...s, steamSteadySince: w.at, since: w.at } : s
+  return ask(s, `Steam was said to be steady while the load was ${s.stage}. Was the weight off?`)
+}
+
+/** Doubts about gauge and kitchen, which no new venting mends. */
+const BEYOND_THE_LID: ReadonlySet<DoubtCode> = new Set(['gauge-off', 'no-process'])
+
+/** What went wrong under an earlier lid ends with a new venting: everything runs again from here. */
+const freshStart = (s: LoadState): LoadState => ({
+  ...nothingProven(s),
+  vent: null,
+  ventAgain: false,
+  pressureUp: false,
+  pressureZeroAt: null,
+  lockDroppedAt: null,
+  heatOffAt: null,
+  doubts: s.doubts.filter((d) => BEYOND_THE_LID.has(d.code)),
+})
+
+export const ventOf = (s: LoadState, at: number): ProcessRun['vent'] =>
+  s.steamSteadySince !== null && at - s.steamSteadySince >= VENT_MS ? 'full' : 'short'
+
+export function weightOn(s: LoadState, w: Word): Step {
+  if (!isStage(s, 'preparing', 'filling', 'heating', 'venting'))
+    return ask(s, `The weight was said to be on while the load was ${s.stage}.`)
+  const vent = s.stage === 'venting' ? ventOf(s, w.at) : 'short'
+  const next: LoadState = {
+    ...enter(s, 'climbing', w.at),
+    vent,
+    steamSteadySince: null,
+    ventAgain: vent === 'short',
+    pressureUp: false,
+  }
+  return vent === 'full'
+    ? next
+    : ask(
+        next,
+        'The weight went on before ten unbroken minutes of steady steam. Take it off and vent again.',
+      )
+}

@@ -1,0 +1,46 @@
+import { Temporal } from 'temporal-polyfill'
+import { KEEPING } from './keeping'
+
+/** Months after canning; the household's policy, which a food may override. */
+export interface KeepingPolicy {
+  readonly bestMonths: number
+  readonly reviewMonths: number
+}
+
+export const DEFAULT_POLICY: KeepingPolicy = {
+  bestMonths: KEEPING.bestMonths,
+  reviewMonths: KEEPING.reviewMonths,
+}
+
+export interface ShelfDates {
+  /** Best quality until this plain date, ISO. */
+  readonly bestBy: string
+  /** Look it over by this plain date, ISO; says nothing about safety. */
+  readonly reviewBy: string
+}
+
+/**
+ * best-by and review-by of jars canned on a plain date. A policy never reviews
+ * before the best is over.
+ * @param cannedOn ISO date in the household's zone.
+ * @throws RangeError for a date or months that cannot be.
+ */
+export function shelfDates(cannedOn: string, policy: KeepingPolicy): ShelfDates {
+  if (!(
+    policy.bestMonths >= 1 &&
+    policy.reviewMonths >= policy.bestMonths &&
+    policy.reviewMonths <= 120
+  ))
+    throw new RangeError('best-by is at least 1 month, review-by not before it and at most 120')
+  const day = Temporal.PlainDate.from(cannedOn)
+  return {
+    bestBy: day.add({ months: policy.bestMonths }).toString(),
+    reviewBy: day.add({ months: policy.reviewMonths }).toString(),
+  }
+}
+
+/** Minutes to boil low-acid home-canned vegetables before tasting, whole minutes, rounded up. */
+export function boilBeforeTasting(altitudeFt: number): number {
+  const { minutes, plusPer1000Ft } = KEEPING.boilBeforeTasting
+  return minutes + Math.ceil((Math.max(0, altitudeFt) / 1000) * plusPer1000Ft)
+}

@@ -1,0 +1,157 @@
+/**
+ * The small vocabularies of the work, in the words of the field. Every layer takes them
+ * from here: database, contract, core and screen. Lists are complete, and types follow them.
+ */
+
+/** How produce goes into the jar: raw, or heated first. */
+export const PACKS = ['raw', 'hot'] as const
+export type Pack = (typeof PACKS)[number]
+
+/** Sizes with a row or a rule in the tables, smallest first; larger jars are refused. */
+export const JAR_SIZES = ['halfPint', 'pint', 'pintAndHalf', 'quart'] as const
+export type JarSize = (typeof JAR_SIZES)[number]
+
+export const MOUTHS = ['regular', 'wide'] as const
+export type Mouth = (typeof MOUTHS)[number]
+
+/** The gauge that regulates a load. */
+export const GAUGE_KINDS = ['dial', 'weighted'] as const
+export type GaugeKind = (typeof GAUGE_KINDS)[number]
+
+/** The tested pairs of pressure and time of a tomato form. */
+export const PRESSURE_OPTIONS = ['low', 'standard', 'fifteen'] as const
+export type PressureOptionId = (typeof PRESSURE_OPTIONS)[number]
+
+/** Where produce waits to be canned. */
+export const STORAGES = ['room', 'cool'] as const
+export type Storage = (typeof STORAGES)[number]
+
+/** U.S. customary or metric; the household picks. */
+export const UNIT_SYSTEMS = ['us', 'metric'] as const
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
+
+/** How clock times are said: "5:30 pm" or "17:30". */
+export const CLOCK_HOURS = [12, 24] as const
+export type ClockHours = (typeof CLOCK_HOURS)[number]
+
+/** Keeper does all; helper runs loads, weighs in and takes jars; viewer looks. */
+export const ROLES = ['keeper', 'helper', 'viewer'] as const
+export type Role = (typeof ROLES)[number]
+
+/** What a lot is: on the way, in the house, or over. */
+export const LOT_STATES = ['expected', 'in-house', 'canned', 'eaten', 'spoiled'] as const
+export type LotState = (typeof LOT_STATES)[number]
+/** States of a lot that can still be canned. */
+export const isOpenLot = (lot: { readonly state: string }): boolean =>
+  lot.state === 'in-house' || lot.state === 'expected'
+
+export const LOT_SOURCES = ['garden', 'bought', 'given'] as const
+export type LotSource = (typeof LOT_SOURCES)[number]
+
+/** What became of a jar. */
+export const JAR_STATES = [
+  'on-shelf',
+  'set-aside',
+  'refrigerated',
+  'frozen',
+  'eaten',
+  'given',
+  'discarded',
+  'processed-again',
+] as const
+export type JarState = (typeof JAR_STATES)[number]
+
+/** How a jar came out of the seal check. */
+export const SEAL_OUTCOMES = [
+  'sealed',
+  'sealed-low-liquid',
+  'sealed-half-liquid',
+  'unsealed',
+  'broken',
+] as const
+export type SealOutcome = (typeof SEAL_OUTCOMES)[number]
+
+/** What a jar inherits from the judgement of its load: not to be eaten for now. */
+export const HOLDS = ['in-doubt', 'not-processed'] as const
+export type Hold = (typeof HOLDS)[number]
+
+/** Supplies kept as one amount each: bands and fuel by count, the rest as said. */
+export const SUPPLY_KINDS = [
+  'bands regular',
+  'bands wide',
+  'salt',
+  'citric-acid',
+  'vinegar',
+  'fuel',
+] as const
+export type SupplyKindStored = (typeof SUPPLY_KINDS)[number]
+
+/** How sure to be of a wanted number of jars. */
+export const CERTAINTIES = [0.5, 0.8, 0.9, 0.95] as const
+export type Certainty = (typeof CERTAINTIES)[number]
+
+/** What people say of a load at the stove. */
+export const SAID_EVENT_KINDS = [
+  'started',
+  'filling-began',
+  'locked',
+  'steam-steady',
+  'steam-faltered',
+  'weight-on',
+  'reading',
+  'at-pressure',
+  'still-rocking',
+  'pressure-fell',
+  'heat-off',
+  'heat-on',
+  'pressure-zero',
+  'lock-dropped',
+  'weight-off',
+  'opened',
+  'unloaded',
+  'seals-checked',
+  'aborted',
+  'watched',
+  'unwatched',
+  'wrong-weight',
+  'water-low',
+  'lid-not-locked',
+  'steam-doubtful',
+  'weight-lifted',
+  'opened-early',
+  'jar-broken',
+  'left-overnight',
+  'seal-lost',
+  'looked-into',
+  'prompt-heard',
+  'note',
+  'retracted',
+] as const
+/** What Kelvit itself says of a load that runs: never taken from a client. */
+export const OWN_EVENT_KINDS = ['figures-changed', 'gauge-off', 'no-process'] as const
+/** What happened at the stove, in the words of the work. */
+export type LoadEventKind = (typeof SAID_EVENT_KINDS)[number] | (typeof OWN_EVENT_KINDS)[number]
+
+/** A reading that no person wrote down: from a gauge that is a device, or from a simulated one. */
+export const READING_SOURCES = ['gauge', 'simulated'] as const
+export type ReadingSource = (typeof READING_SOURCES)[number]
+
+/** The stages of a load, in the order of the work; `aborted` is a load that was stopped. */
+export const LOAD_STAGES = [
+  'planned',
+  'preparing',
+  'filling',
+  'heating',
+  'venting',
+  'climbing',
+  'processing',
+  'cooling',
+  'resting',
+  'unloading',
+  'standing',
+  'checked',
+  'aborted',
+] as const
+export type LoadStage = (typeof LOAD_STAGES)[number]
+/** Stages from the first jar to the unloaded canner: somebody is at the stove. */
+export const STOVE_STAGES: readonly LoadStage[] = LOAD_STAGES.slice(1, -3)

@@ -1,0 +1,229 @@
+// How amounts are read and how figures are said, held against tables written by hand.
+import { describe, expect, test } from 'vitest'
+import {
+  kelvinToCelsius,
+  kelvin,
+  kitchenNumber,
+  pressureOn,
+  psi,
+  psiToKpa,
+  readWeighIn,
+  showAltitude,
+  showClock,
+  showLength,
+  showTemperature,
+  showMinutes,
+  showPressure,
+  showWeight,
+} from '@kelvit/core'
+import { readAmount } from '../src/quantity/amount'
+
+test.each([
+  [0, '0'],
+  [0.125, '⅛'],
+  [0.25, '¼'],
+  [1 / 3, '⅓'],
+  [0.375, '⅜'],
+  [0.5, '½'],
+  [0.625, '⅝'],
+  [2 / 3, '⅔'],
+  [0.75, '¾'],
+  [0.875, '⅞'],
+  [0.998, '1'],
+  [12, '12'],
+  [1.5, '1½'],
+  [7.004, '7'],
+  [2.9999, '3'],
+  [0.41, '0.41'],
+  [3.111, '3.11'],
+])('%d is written %s', (n, words) => {
+  expect(kitchenNumber(n)).toBe(words)
+})
+
+test.each([
+  [9.94, 'us', '9.9 lb'],
+  [10, 'us', '10 lb'],
+  [45.4, 'us', '45 lb'],
+  [45, 'metric', '20.4 kg'],
+  [0.5, 'metric', '0.2 kg'],
+] as const)('%d lb in %s is %s', (lb, system, words) => {
+  expect(showWeight(lb, system)).toBe(words)
+})
+
+test.each([
+  [6, 'us', '6 psi'],
+  [12.5, 'us', '12½ psi'],
+  // Rounded up, never down: 6 psi is 41.37 kPa.
+  [6, 'metric', '42 kPa (6 psi)'],
+  [12, 'metric', '83 kPa (12 psi)'],
+  [11, 'metric', '76 kPa (11 psi)'],
+] as const)('a target of %d psi in %s is %s', (p, system, words) => {
+  expect(showPressure(psi(p), system)).toBe(words)
+})
+
+describe('on this kitchen’s own gauge', () => {
+  test('a true dial and a weight say the target', () => {
+    expect(pressureOn({ kind: 'dial', errorPsi: 0 }, psi(12), 'us')).toBe('12 psi')
+    expect(pressureOn({ kind: 'weighted', errorPsi: 1.5 }, psi(15), 'us')).toBe('15 psi')
+    expect(pressureOn({ kind: 'dial', errorPsi: 1e-12 }, psi(12), 'us')).toBe('12 psi')
+  })
+  test('a dial that is off says so, and which way', () => {
+    expect(pressureOn({ kind: 'dial', errorPsi: 1 }, psi(12), 'us')).toBe(
+      '13 psi on your dial: it reads 1 high',
+    )
+    expect(pressureOn({ kind: 'dial', errorPsi: -0.5 }, psi(12), 'us')).toBe(
+      '11½ psi on your dial: it reads ½ low',
+    )
+    expect(pressureOn({ kind: 'dial', errorPsi: 1 }, psi(12), 'metric')).toBe(
+      '90 kPa (13 psi) on your dial: it reads 7 kPa high',
+    )
+  })
+})
+
+test('altitudes, lengths, temperatures', () => {
+  expect([showAltitude(2640, 'us'), showAltitude(2640, 'metric')]).toEqual(['2,640 ft', '805 m'])
+  expect([showLength(1.25, 'us'), showLength(1.25, 'metric')]).toEqual(['1¼ in', '3.2 cm'])
+  expect([showTemperature(180, 'us'), showTemperature(180, 'metric')]).toEqual(['180 °F', '82 °C'])
+  expect(psiToKpa(psi(10))).toBeCloseTo(68.9476, 3)
+  expect(kelvinToCelsius(kelvin(373.15))).toBeCloseTo(100, 9)
+})
+
+test('times that pass', () => {
+  expect([0.4, 59.4, 60, 80, 125].map(showMinutes)).toEqual([
+    '0 min',
+    '59 min',
+    '1 h',
+    '1 h 20',
+    '2 h 05',
+  ])
+  expect([-5, 9, 760, 3725].map(showClock)).toEqual(['00:00', '00:09', '12:40', '1:02:05'])
+})
+
+describe('amounts', () => {
+  test.each([
+    ['1.5 bu', 1.5, 'bu'],
+    ['1,5 bu', 1.5, 'bu'],
+    ['12,25kg', 12.25, 'kg'],
+    ['.5 bu', 0.5, 'bu'],
+    ['1.125 lb', 1.125, 'lb'],
+    ['60', 60, ''],
+    ['60ears', 60, 'ears'],
+    ['  7   lb beets', 7, 'lb beets'],
+    ['1 1/2 bu', 1.5, 'bu'],
+    ['10 11/12 bu', 10 + 11 / 12, 'bu'],
+    ['1 1 / 2bu', 1.5, 'bu'],
+    ['3/4 bu', 0.75, 'bu'],
+    ['3 / 4bu', 0.75, 'bu'],
+    ['15/16 bu', 0.9375, 'bu'],
+    ['1½ bu', 1.5, 'bu'],
+    ['½bu', 0.5, 'bu'],
+    ['⅞ bu', 0.875, 'bu'],
+    ['a bushel', 1, 'bushel'],
+    ['An  ear', 1, 'ear'],
+    ['half a bushel', 0.5, 'bushel'],
+    ['half  an  ear', 0.5, 'ear'],
+    ['three crates', 3, 'crates'],
+    ['2 doz ears', 24, 'ears'],
+    ['2 doz. ears', 24, 'ears'],
+    ['2dz ears', 24, 'ears'],
+    ['1 dozen', 12, ''],
+    ['1½ dozen ears', 18, 'ears'],
+  ])('%s', (text, value, rest) => {
+    const read = readAmount(text)
+    expect(read?.value).toBeCloseTo(value, 9)
+    expect(read?.rest).toBe(rest)
+  })
+  test.each([
+    [''],
+    ['beets'],
+    ['0 lb'],
+    ['1/0 bu'],
+    ['1 3/2 bu'],
+    ['1 2/2 bu'],
+    ['1.2.3 lb'],
+    ['1,000 lb'],
+    ['1/2/3 bu'],
+    ['a'],
+    ['many a bushel'],
+    [`${'9'.repeat(400)} lb`],
+  ])('%s is no amount', (text) => {
+    expect(readAmount(text)).toBeUndefined()
+  })
+})
+
+describe('lines', () => {
+  const lb = (line: string): number | string => {
+    const read = readWeighIn(line, [{ name: 'blue crate', lb: 19 }])
+    return read.ok ? Math.round(read.pounds * 1000) / 1000 : read.code
+  }
+  test.each([
+    ['1 pound beets', 1],
+    ['16 ounce beets', 1],
+    ['16 ounces of beets', 1],
+    ['2 kilo beets', 4.409],
+    ['2 kgs beets', 4.409],
+    ['2 kilogram beets', 4.409],
+    ['500 gram beets', 1.102],
+    ['500 gr beets', 1.102],
+    ['3 # beets', 3],
+    ['1 bu beets', 52],
+    ['2 bus beets', 104],
+    ['1 half bushel beets', 26],
+    ['1 half-bushel beets', 26],
+    ['1 half bu beets', 26],
+    ['1 hbu beets', 26],
+    ['2 peck beets', 26],
+    ['2 pks beets', 26],
+    ['1 bag potatoes', 50],
+    ['2 sacks potatoes', 100],
+    ['1 crate asparagus', 31],
+    ['3 ear sweet corn', 1.95],
+    ['3 pieces peppers', 0.9],
+    ['3 pc peppers', 0.9],
+    ['2 blue crates beets', 38],
+    ['5 lb 3 oz beets', 5.188],
+    ['1.5 lbs. beets', 1.5],
+  ])('%s is %d lb', (line, pounds) => {
+    expect(lb(line)).toBe(pounds)
+  })
+  test.each([
+    ['', 'empty'],
+    ['x'.repeat(301), 'too-long'],
+    ['5 lb', 'food'],
+    ['3 heads beets', 'weight'],
+    ['3 roots sweet corn', 'weight'],
+    ['1 crate beets', 'weight'],
+    ['1 bu asparagus', 'weight'],
+    ['99999 lb beets', 'too-much'],
+    ['30000 lb beets', 'too-much'],
+    ['5 lb beets @ soon', 'price'],
+    ['5 lb beets @ 1/crate', 'price'],
+    ['5 lb beets @ 20000/lb', 'price'],
+    ['5 lb beets @ 1/lb @ 2/lb', 'price'],
+  ])('%s: %s', (line, code) => {
+    expect(lb(line)).toBe(code)
+  })
+  test('a price is for the unit it names', () => {
+    const perLb = (line: string): number | null | string => {
+      const read = readWeighIn(line)
+      return read.ok ? read.pricePerLb : read.code
+    }
+    expect(perLb('5 lb beets')).toBeNull()
+    expect(perLb('5 lb beets @ 0.85/lb')).toBe(0.85)
+    expect(perLb('5 lb beets @ .85 per lb')).toBe(0.85)
+    expect(perLb('5 lb beets @ $0,85 a lb')).toBe(0.85)
+    expect(perLb('5 lb beets @ 26/bu')).toBe(0.5)
+    expect(perLb('5 lb beets @ 10000/lb')).toBe(10000)
+  })
+  test('what was understood is said back', () => {
+    const said = (line: string): string => {
+      const read = readWeighIn(line)
+      return read.ok ? read.understood : read.sentence
+    }
+    expect(said('1.5 bu snap beans, Provider')).toBe('1½ bu snap beans')
+    expect(said('60 ears sweet corn')).toBe('60 ears sweet corn')
+    expect(said('1 ear sweet corn')).toBe('1 ear sweet corn')
+    expect(said('5 lb 3 oz beets')).toBe('5 lb 3 oz beets')
+    expect(said('12 peppers')).toBe('12 peppers')
+  })
+})
