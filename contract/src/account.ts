@@ -1,12 +1,29 @@
-import type { UnitSystem } from '@kelvit/core'
-
-/** Keeper does all; helper runs loads, weighs in and takes jars; viewer looks. */
-export type Role = 'keeper' | 'helper' | 'viewer'
+import type { ClockHours, PressureOptionId, Role, UnitSystem } from '@kelvit/core/words'
+import { CLOCK_HOURS, PACKS, PRESSURE_OPTIONS, ROLES, UNIT_SYSTEMS } from '@kelvit/core/words'
+import Joi from 'joi'
+import { paths } from './paths'
+import { route } from './route'
+import {
+  changed,
+  id,
+  instant,
+  line,
+  listOf,
+  oneOf,
+  said,
+  shape,
+  version,
+  type Changed,
+} from './shape'
 
 /** The household's ways where practitioners differ. */
 export interface HouseholdSettings {
   readonly bestMonths: number
   readonly reviewMonths: number
+  /** Minutes added to every tested time, 0 or more: longer, never shorter. */
+  readonly extraMinutes: number
+  /** The pair of pressure and time that tomatoes are canned by, where the tables offer it. */
+  readonly tomatoOption: PressureOptionId
   /** Dial held this much above target, 0 to 2 psi. */
   readonly cushionPsi: number
   readonly defaultPack: 'hot' | 'raw'
@@ -24,7 +41,33 @@ export interface HouseholdSettings {
   readonly burners: number
   /** How far past closing a canning day may run, minutes. */
   readonly lateMinutes: number
+  /** Clock times as "5:30 pm" or as "17:30". */
+  readonly clockHours: ClockHours
 }
+
+const settings = shape<HouseholdSettings>({
+  bestMonths: Joi.number().integer().min(1).max(60),
+  reviewMonths: Joi.number()
+    .integer()
+    .min(Joi.ref('bestMonths'))
+    .max(120)
+    .messages({ 'number.min': 'The review is not before the best-by.' }),
+  extraMinutes: Joi.number().integer().min(0).max(60),
+  tomatoOption: oneOf(PRESSURE_OPTIONS),
+  cushionPsi: Joi.number().min(0).max(2),
+  defaultPack: oneOf(PACKS),
+  salt: Joi.boolean(),
+  vinegarInCanner: Joi.boolean(),
+  wipeRimsWithVinegar: Joi.boolean(),
+  lidsInHotWater: Joi.boolean(),
+  bandsOff: Joi.boolean(),
+  restMinutes: Joi.number().integer().min(10).max(120),
+  retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
+  mealsPerWeek: Joi.number().integer().min(1).max(50),
+  burners: Joi.number().integer().min(1).max(8),
+  lateMinutes: Joi.number().integer().min(0).max(180),
+  clockHours: Joi.number().valid(...CLOCK_HOURS),
+})
 
 export interface Household {
   readonly id: string
@@ -38,6 +81,21 @@ export interface Household {
   readonly version: number
 }
 
+const zones = new Set(Intl.supportedValuesOf('timeZone'))
+const own = {
+  name: line(80).min(1),
+  zone: Joi.string()
+    .max(60)
+    .custom((value: string, helpers) =>
+      zones.has(value) || value === 'UTC' ? value : helpers.error('any.invalid'),
+    )
+    .messages({ 'any.invalid': 'Choose a time zone from the list, such as America/Denver.' }),
+  altitudeFt: Joi.number().min(-1500).max(30000),
+  units: oneOf(UNIT_SYSTEMS),
+  currency: Joi.string().pattern(/^[A-Z]{3}$/, 'currency like USD'),
+}
+const household = shape<Household>({ ...own, id, settings, isDemo: Joi.boolean(), version })
+
 export interface Member {
   readonly id: string
   readonly name: string
@@ -46,6 +104,8 @@ export interface Member {
   readonly role: Role
   readonly version: number
 }
+const role = oneOf(ROLES)
+const member = shape<Member>({ id, name: line(60), signInName: said.allow(null), role, version })
 
 export interface Session {
   readonly member: Member
@@ -57,12 +117,6 @@ export interface Setup {
   readonly demo: boolean
   /** Whether a household may be made here without an invitation. */
   readonly registrationOpen: boolean
-}
-
-export interface ClockReading {
-  /** Epoch milliseconds. */
-  readonly now: number
-  readonly frozen: boolean
 }
 
 export interface Invitation {
@@ -78,11 +132,190 @@ export interface InvitationRow {
   readonly expiresAt: string
 }
 
+/** A person who comes in: what they are called, and what they sign in with. */
+export interface NewPerson {
+  readonly name: string
+  readonly signInName: string
+  readonly passphrase: string
+}
+const signInName = line(60).min(2)
+export const personSchema = shape<NewPerson>({
+  name: line(60).min(1),
+  signInName,
+  passphrase: Joi.string().min(10).max(200).messages({
+    'string.min': 'A passphrase has at least 10 letters; a few words are easy to keep.',
+  }),
+})
+
 export interface NewHousehold {
   readonly household: Pick<Household, 'name' | 'zone' | 'altitudeFt' | 'units'>
-  readonly keeper: {
-    readonly name: string
-    readonly signInName: string
-    readonly passphrase: string
-  }
+  readonly keeper: NewPerson
+}
+
+export const newHouseholdSchema = shape<NewHousehold>({
+  household: shape<NewHousehold['household']>({
+    name: own.name,
+    zone: own.zone,
+    altitudeFt: own.altitudeFt,
+    units: own.units,
+  }),
+  keeper: personSchema,
+})
+
+export type SignIn =
+  | { readonly name: string; readonly passphrase: string; readonly demo?: never }
+  | { readonly demo: true }
+const signIn = Joi.alternatives<SignIn>(
+  Joi.object({ name: signInName.required(), passphrase: Joi.string().max(200).required() }),
+  Joi.object({ demo: Joi.boolean().valid(true).required() }),
+).messages({
+  'alternatives.match': 'Send a name and a passphrase, or demo: true.',
+  'alternatives.any': 'Send a name and a passphrase, or demo: true.',
+})
+
+interface SignedIn {
+  readonly signedIn: true
+}
+const signedIn = shape<SignedIn>({ signedIn: Joi.boolean().valid(true) })
+
+export type HouseholdChange = Changed<
+  Pick<Household, 'name' | 'zone' | 'altitudeFt' | 'units' | 'currency' | 'settings'>
+>
+export type MemberChange = Changed<Pick<Member, 'name' | 'role'>>
+
+interface NewInvitation {
+  readonly id: string
+  readonly role: Role
+}
+/** The link of an invitation, told once. */
+interface InvitationLink {
+  readonly token: string
+  readonly path: string
+}
+
+const invitationPath = `${paths.invitations}/:token`
+
+export const accountApi = {
+  setup: route({
+    method: 'get',
+    path: paths.setup,
+    summary: 'What this Kelvit offers before sign-in',
+    least: 'anyone',
+    answer: shape<Setup>({ demo: Joi.boolean(), registrationOpen: Joi.boolean() }),
+  }),
+  session: route({
+    method: 'get',
+    path: paths.session,
+    summary: 'Who is signed in',
+    least: 'viewer',
+    answer: shape<Session>({ member, household }),
+  }),
+  signIn: route({
+    method: 'post',
+    path: paths.session,
+    summary: 'Sign in',
+    least: 'anyone',
+    body: signIn,
+    answer: signedIn,
+    status: 201,
+  }),
+  signOut: route({
+    method: 'delete',
+    path: paths.session,
+    summary: 'Sign out here',
+    least: 'viewer',
+    answer: 'nothing',
+  }),
+  signOutEverywhere: route({
+    method: 'delete',
+    path: paths.sessions,
+    summary: 'Sign out everywhere',
+    least: 'viewer',
+    answer: 'nothing',
+  }),
+  makeHousehold: route({
+    method: 'post',
+    path: paths.households,
+    summary: 'Make a household and its keeper',
+    least: 'anyone',
+    body: newHouseholdSchema,
+    answer: signedIn,
+    status: 201,
+  }),
+  household: route({
+    method: 'get',
+    path: paths.household,
+    summary: 'The household',
+    least: 'viewer',
+    answer: household,
+  }),
+  changeHousehold: route({
+    method: 'patch',
+    path: paths.household,
+    summary: 'Change the household',
+    least: 'keeper',
+    body: changed<Omit<HouseholdChange, 'version'>>({ ...own, settings }),
+    answer: household,
+  }),
+  members: route({
+    method: 'get',
+    path: paths.members,
+    summary: 'Members',
+    least: 'viewer',
+    answer: listOf(member),
+  }),
+  changeMember: route({
+    method: 'patch',
+    path: `${paths.members}/:id`,
+    summary: 'Change a member',
+    least: 'keeper',
+    body: changed<Omit<MemberChange, 'version'>>({ name: line(60).min(1), role }),
+    answer: member,
+  }),
+  removeMember: route({
+    method: 'delete',
+    path: `${paths.members}/:id`,
+    summary: 'Remove a member',
+    least: 'keeper',
+    answer: 'nothing',
+  }),
+  invite: route({
+    method: 'post',
+    path: paths.invitations,
+    summary: 'Make a one-time invitation',
+    least: 'keeper',
+    body: shape<NewInvitation>({ id, role }),
+    answer: shape<InvitationLink>({ token: said, path: said }),
+    status: 201,
+  }),
+  invitations: route({
+    method: 'get',
+    path: paths.invitations,
+    summary: 'Open invitations, without their links',
+    least: 'keeper',
+    answer: listOf(shape<InvitationRow>({ id, role, madeBy: said, expiresAt: instant })),
+  }),
+  withdraw: route({
+    method: 'delete',
+    path: invitationPath,
+    summary: 'Withdraw an invitation, by its id in place of the token',
+    least: 'keeper',
+    answer: 'nothing',
+  }),
+  invitation: route({
+    method: 'get',
+    path: invitationPath,
+    summary: 'Read an invitation',
+    least: 'anyone',
+    answer: shape<Invitation>({ householdName: said, role }),
+  }),
+  accept: route({
+    method: 'post',
+    path: `${invitationPath}/accept`,
+    summary: 'Join by invitation',
+    least: 'anyone',
+    body: personSchema,
+    answer: signedIn,
+    status: 201,
+  }),
 }

@@ -1,4 +1,37 @@
-import type { Block, Capacity, GaugeKind, JarSize, Mouth, StageMinutes } from '@kelvit/core'
+import type {
+  Block,
+  Capacity,
+  CapacityOf,
+  LearnedStage,
+  LearnedTimes,
+  StageMinutes,
+} from '@kelvit/core'
+import {
+  GAUGE_KINDS,
+  JAR_SIZES,
+  MOUTHS,
+  SUPPLY_KINDS,
+  type GaugeKind,
+  type JarSize,
+  type Mouth,
+  type SupplyKindStored,
+} from '@kelvit/core/words'
+import Joi from 'joi'
+import { paths } from './paths'
+import { rowRoutes } from './route'
+import {
+  changed,
+  id,
+  line,
+  listOf,
+  oneOf,
+  plainDate,
+  said,
+  shape,
+  tableId,
+  version,
+  words,
+} from './shape'
 
 export interface Canner {
   readonly id: string
@@ -19,16 +52,91 @@ export interface Canner {
   readonly stageMinutes: StageMinutes
   /** Inspection points found wrong, each a reason not to use the canner. */
   readonly defects: readonly string[]
+  /** The day it was looked over last; null when it never was. */
   readonly inspectedOn: string | null
   readonly retired: boolean
   readonly version: number
 }
 
-/** A canner as it is read: with what keeps it from being used today. */
+/**
+ * A canner as it is read: with what keeps it from being used today, and its stage times as
+ * its own loads taught them (`stageMinutes` of full loads; `learned` with their spread).
+ */
 export interface CannerRead extends Canner {
+  readonly learned: LearnedTimes
   readonly blocks: readonly Block[]
   readonly lastTest: { readonly testedOn: string; readonly errorPsi: number } | null
 }
+
+type CannerFields = Omit<Canner, 'id' | 'version'>
+export type NewCanner = Pick<
+  Canner,
+  'name' | 'gauge' | 'regulatedBy' | 'capacity' | 'minimum' | 'stageMinutes'
+> &
+  Partial<CannerFields>
+
+const count = Joi.number().integer().min(0).max(100)
+const capacityOf = Joi.alternatives<CapacityOf>(count, Joi.object({ regular: count, wide: count }))
+const minutes = Joi.number().min(0).max(240)
+const inches = Joi.number().min(1).max(60)
+const cannerFields = {
+  name: line(60).min(1),
+  classId: tableId.allow(null),
+  gauge: oneOf([...GAUGE_KINDS, 'both']),
+  regulatedBy: oneOf(GAUGE_KINDS),
+  capacity: shape<Capacity>(
+    {},
+    { halfPint: capacityOf, pint: capacityOf, pintAndHalf: capacityOf, quart: capacityOf },
+  ),
+  minimum: shape<Canner['minimum']>({ quart: count.min(1), pint: count.min(1) }),
+  innerDiameterIn: inches.allow(null),
+  innerHeightIn: inches.allow(null),
+  seal: oneOf(['gasket', 'metal']),
+  waterIn: Joi.number().min(0).max(12),
+  rangeNote: words(400),
+  manual: words(400),
+  stageMinutes: shape<StageMinutes>({
+    fillMinPerJar: minutes,
+    fillMinFixed: minutes,
+    heatMin: minutes,
+    ventMin: minutes.min(10),
+    climbMin: minutes,
+    coolMin: minutes,
+    restMin: minutes.min(10),
+    unloadMin: minutes,
+  }),
+  defects: listOf<string>(line(200).min(1)).max(20),
+  inspectedOn: plainDate.allow(null),
+  retired: Joi.boolean(),
+}
+const learnedStage = shape<LearnedStage>({
+  minutes: Joi.number(),
+  smallMinutes: Joi.number(),
+  loads: Joi.number().integer(),
+  least: Joi.number().allow(null),
+  most: Joi.number().allow(null),
+})
+const { name, gauge, regulatedBy, capacity, minimum, stageMinutes, ...besides } = cannerFields
+
+export const cannerRows = rowRoutes<Canner, NewCanner, CannerFields, CannerRead>({
+  path: paths.canners,
+  name: 'a canner',
+  names: 'canners',
+  row: shape<CannerRead>({
+    ...cannerFields,
+    id,
+    version,
+    learned: shape<LearnedTimes>({ heat: learnedStage, climb: learnedStage, cool: learnedStage }),
+    blocks: listOf(shape<Block>({ reason: said, sentence: said })),
+    lastTest: shape<NonNullable<CannerRead['lastTest']>>({
+      testedOn: plainDate,
+      errorPsi: Joi.number(),
+    }).allow(null),
+  }),
+  create: shape<NewCanner>({ name, gauge, regulatedBy, capacity, minimum, stageMinutes }, besides),
+  patch: changed<CannerFields>(cannerFields),
+  write: 'keeper',
+})
 
 export interface GaugeTest {
   readonly id: string
@@ -37,7 +145,23 @@ export interface GaugeTest {
   /** Reads high is positive, psi. */
   readonly errorPsi: number
   readonly testedBy: string
+  readonly version: number
 }
+type NewGaugeTest = Omit<GaugeTest, 'id' | 'version'>
+const gaugeTest = {
+  cannerId: id,
+  testedOn: plainDate,
+  errorPsi: Joi.number().min(-15).max(15),
+  testedBy: line(120),
+}
+export const gaugeTestRows = rowRoutes<GaugeTest, NewGaugeTest, NewGaugeTest>({
+  path: paths.gaugeTests,
+  name: 'a gauge test',
+  names: 'gauge tests',
+  row: shape<GaugeTest>({ ...gaugeTest, id, version }),
+  create: shape<NewGaugeTest>(gaugeTest),
+  write: 'keeper',
+})
 
 /** A household's own measure: "our blue crate = 19 lb". */
 export interface Container {
@@ -47,6 +171,26 @@ export interface Container {
   readonly foodId: string | null
   readonly version: number
 }
+type ContainerFields = Omit<Container, 'id' | 'version'>
+type NewContainer = Pick<Container, 'name' | 'lb'> & Partial<ContainerFields>
+const container = {
+  name: line(40).min(1),
+  lb: Joi.number().greater(0).max(2000),
+  foodId: tableId.allow(null),
+}
+export const containerRows = rowRoutes<Container, NewContainer, ContainerFields>({
+  path: paths.containers,
+  name: 'a measure of the house’s own',
+  names: 'the house’s own measures',
+  row: shape<Container>({ ...container, id, version }),
+  create: shape<NewContainer>(
+    { name: container.name, lb: container.lb },
+    { foodId: container.foodId.default(null) },
+  ),
+  patch: changed<ContainerFields>(container),
+  write: 'helper',
+  removable: true,
+})
 
 export interface Shelf {
   readonly id: string
@@ -54,6 +198,18 @@ export interface Shelf {
   readonly position: number
   readonly version: number
 }
+type ShelfFields = Omit<Shelf, 'id' | 'version'>
+const shelf = { name: line(40).min(1), position: Joi.number().integer().min(0).max(1000) }
+export const shelfRows = rowRoutes<Shelf, ShelfFields, ShelfFields>({
+  path: paths.shelves,
+  name: 'a shelf',
+  names: 'shelves',
+  row: shape<Shelf>({ ...shelf, id, version }),
+  create: shape<ShelfFields>(shelf),
+  patch: changed<ShelfFields>(shelf),
+  write: 'helper',
+  removable: true,
+})
 
 export interface JarGroup {
   readonly id: string
@@ -61,10 +217,24 @@ export interface JarGroup {
   readonly mouth: Mouth
   readonly owned: number
   readonly broken: number
-  /** Pressure runs the group has been through, when the household counts them. */
+  /** Pressure runs of its jars, all of them together; each load that is filled adds its jars. */
   readonly runs: number
   readonly version: number
 }
+type JarGroupCounts = Pick<JarGroup, 'owned' | 'broken' | 'runs'>
+type NewJarGroup = Pick<JarGroup, 'jar' | 'mouth' | 'owned'> & Partial<JarGroupCounts>
+const pieces = Joi.number().integer().min(0).max(100000)
+const kind = { jar: oneOf(JAR_SIZES), mouth: oneOf(MOUTHS) }
+export const jarGroupRows = rowRoutes<JarGroup, NewJarGroup, JarGroupCounts>({
+  path: paths.jarGroups,
+  name: 'a kind of jars',
+  names: 'jars owned, by kind',
+  row: shape<JarGroup>({ ...kind, owned: pieces, broken: pieces, runs: pieces, id, version }),
+  create: shape<NewJarGroup>({ ...kind, owned: pieces }, { broken: pieces, runs: pieces }),
+  patch: changed<JarGroupCounts>({ owned: pieces, broken: pieces, runs: pieces }),
+  write: 'helper',
+  removable: true,
+})
 
 export interface LidLot {
   readonly id: string
@@ -75,18 +245,24 @@ export interface LidLot {
   readonly left: number
   readonly version: number
 }
-
-/** Supplies kept as one amount each: bands and fuel by count, the rest as said. */
-export type SupplyKindStored =
-  'bands regular' | 'bands wide' | 'salt' | 'citric-acid' | 'vinegar' | 'fuel'
-export const SUPPLY_KINDS: readonly SupplyKindStored[] = [
-  'bands regular',
-  'bands wide',
-  'salt',
-  'citric-acid',
-  'vinegar',
-  'fuel',
-]
+type LidLotFields = Omit<LidLot, 'id' | 'version'>
+const lidLot = {
+  name: line(80).min(1),
+  mouth: kind.mouth,
+  boughtOn: plainDate,
+  count: pieces,
+  left: pieces,
+}
+export const lidLotRows = rowRoutes<LidLot, LidLotFields, LidLotFields>({
+  path: paths.lidLots,
+  name: 'a lot of lids',
+  names: 'lots of lids',
+  row: shape<LidLot>({ ...lidLot, id, version }),
+  create: shape<LidLotFields>(lidLot),
+  patch: changed<LidLotFields>(lidLot),
+  write: 'helper',
+  removable: true,
+})
 
 export interface Supply {
   readonly id: string
@@ -95,3 +271,14 @@ export interface Supply {
   readonly amount: number
   readonly version: number
 }
+type NewSupply = Omit<Supply, 'id' | 'version'>
+const supply = { kind: oneOf(SUPPLY_KINDS), amount: Joi.number().min(0).max(1e6) }
+export const supplyRows = rowRoutes<Supply, NewSupply, Pick<Supply, 'amount'>>({
+  path: paths.supplies,
+  name: 'a supply',
+  names: 'supplies',
+  row: shape<Supply>({ ...supply, id, version }),
+  create: shape<NewSupply>(supply),
+  patch: changed<Pick<Supply, 'amount'>>({ amount: supply.amount }),
+  write: 'helper',
+})

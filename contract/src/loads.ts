@@ -1,17 +1,36 @@
-import type {
-  JarSize,
-  LoadEventKind,
-  LoadSetup,
-  LoadStage,
-  Mouth,
-  Pack,
-  Process,
-  SealOutcome,
-} from '@kelvit/core'
+import type { Judgement, LoadSetup, Reason } from '@kelvit/core'
+import {
+  GAUGE_KINDS,
+  JAR_SIZES,
+  LOAD_STAGES,
+  MOUTHS,
+  OWN_EVENT_KINDS,
+  PACKS,
+  READING_SOURCES,
+  SAID_EVENT_KINDS,
+  SEAL_OUTCOMES,
+  type JarSize,
+  type LoadEventKind,
+  type LoadStage,
+  type Mouth,
+  type Pack,
+  type ReadingSource,
+  type SealOutcome,
+} from '@kelvit/core/words'
+import type { Process } from '@kelvit/core'
+import Joi from 'joi'
+import { processSchema } from './answers'
+import { jarSchema } from './pantry'
+import { paths } from './paths'
+import { pageOf, pageQuery, route } from './route'
+import { id, instant, line, listOf, oneOf, said, shape, tableId, version, words } from './shape'
 
 /** Jars of one lot in a load. */
 export interface LoadPortion {
   readonly id: string
+  readonly loadId: string
+  /** Its place among the portions of the load. */
+  readonly position: number
   readonly lotId: string | null
   readonly formId: string
   readonly pack: Pack
@@ -21,6 +40,8 @@ export interface LoadPortion {
   readonly jars: number
   /** Jars that really went in; null until the lid was locked. */
   readonly filled: number | null
+  /** Jars of an earlier load that did not seal and are processed again, by id; null for fresh ones. */
+  readonly fromJars: readonly string[] | null
 }
 
 /** One canner full, from plan to seals. */
@@ -47,26 +68,104 @@ export interface LoadEventRow {
   readonly at: string
   readonly kind: LoadEventKind
   readonly by: string | null
+  /** When it happened, where a person says that it was earlier than it was entered. */
+  readonly happenedAt: string | null
+  /** When the server heard of it. */
+  readonly heardAt: string | null
   readonly psi: number | null
   readonly text: string | null
   readonly eventId: string | null
+  /** Which kind of device read it; null for a person. */
+  readonly source: ReadingSource | null
 }
 
 export interface LoadWithEvents extends Load {
   readonly events: readonly LoadEventRow[]
+  /** What the facts say of its process until now. */
+  readonly judgement: Judgement
 }
 
-export type { SealOutcome } from '@kelvit/core'
-
-/** Every outcome of a seal check, held complete by its type. */
-const outcomes: Readonly<Record<SealOutcome, true>> = {
-  sealed: true,
-  'sealed-low-liquid': true,
-  'sealed-half-liquid': true,
-  unsealed: true,
-  broken: true,
+const setup = shape<LoadSetup>(
+  {
+    regulatedBy: oneOf(GAUGE_KINDS),
+    psi: Joi.number(),
+    minutes: Joi.number(),
+    gaugeErrorPsi: Joi.number(),
+    restMinutes: Joi.number(),
+  },
+  { lock: Joi.boolean(), openMinutes: Joi.number() },
+)
+const jars = Joi.number().integer().min(1).max(100)
+const what = {
+  id,
+  lotId: id.allow(null),
+  formId: tableId,
+  pack: oneOf(PACKS),
+  jar: oneOf(JAR_SIZES),
+  mouth: oneOf(MOUTHS),
+  jars,
 }
-export const SEAL_OUTCOMES = Object.keys(outcomes) as readonly SealOutcome[]
+const load = shape<LoadWithEvents>({
+  id,
+  code: said,
+  cannerId: id,
+  startsAt: instant,
+  setup,
+  plannedSetup: setup.allow(null),
+  processes: listOf(processSchema),
+  portions: listOf(
+    shape<LoadPortion>({
+      ...what,
+      loadId: id,
+      position: Joi.number().integer(),
+      filled: Joi.number().integer().allow(null),
+      fromJars: listOf<string>(id).allow(null),
+    }),
+  ),
+  stage: oneOf(LOAD_STAGES),
+  note: words(1000),
+  version,
+  events: listOf(
+    shape<LoadEventRow>({
+      id,
+      loadId: id,
+      at: instant,
+      kind: oneOf([...SAID_EVENT_KINDS, ...OWN_EVENT_KINDS]),
+      by: said.allow(null),
+      happenedAt: instant.allow(null),
+      heardAt: instant.allow(null),
+      psi: Joi.number().allow(null),
+      text: said.allow(null),
+      eventId: id.allow(null),
+      source: oneOf([...READING_SOURCES, null]),
+    }),
+  ),
+  judgement: shape<Judgement>({
+    verdict: oneOf(['open', 'as-tested', 'longer', 'in-doubt', 'not-processed']),
+    reasons: listOf(shape<Reason>({ code: said, sentence: said })),
+  }),
+})
+
+/** Jars that are to go into a load. */
+export interface NewPortion {
+  readonly id: string
+  readonly lotId: string | null
+  readonly formId: string
+  readonly pack: Pack
+  readonly jar: JarSize
+  readonly mouth: Mouth
+  readonly jars: number
+  /** Unsealed jars to process again, by id; as many as `jars`. */
+  readonly fromJars?: readonly string[] | null
+}
+export interface NewLoad {
+  readonly cannerId: string
+  readonly startsAt: string
+  readonly portions: readonly NewPortion[]
+  readonly note?: string
+  /** The load of the season plan that this one is; it leaves the plan. */
+  readonly seasonLoadId?: string
+}
 
 /** How many jars of a portion came out how. */
 export interface SealCount {
@@ -75,62 +174,157 @@ export interface SealCount {
   readonly jars: number
   readonly cause?: string | null
 }
-
-export interface NewLoad {
-  /** The load of the season plan that this one is; it leaves the plan. */
-  readonly seasonLoadId?: string
-  readonly cannerId: string
-  readonly startsAt: string
-  readonly note?: string
-  readonly portions: readonly {
-    readonly id: string
-    readonly lotId: string | null
-    readonly formId: string
-    readonly pack: Pack
-    readonly jar: JarSize
-    readonly mouth: Mouth
-    readonly jars: number
-  }[]
+/** How many jars of a portion really went in. */
+export interface FilledCount {
+  readonly portionId: string
+  readonly jars: number
+  readonly lotFinished: boolean
 }
 
 export interface NewLoadEvent {
+  /** The moment it was entered, by the server's clock as far as the device knows it. */
   readonly at: string
   readonly kind: LoadEventKind
+  /** When it happened, if that was earlier: only what stops or breaks a clock counts from it. */
+  readonly happenedAt?: string | null
+  /** The device's own clock as it sends, where it never measured the server's: `at` is corrected by it. */
+  readonly sentAt?: string | null
   readonly psi?: number | null
   readonly text?: string | null
   readonly eventId?: string | null
+  /** With `seal-lost`: which jar lost it. */
+  readonly jarId?: string | null
   /** With `locked`: how many jars really went in. */
-  readonly filled?: readonly {
-    readonly portionId: string
-    readonly jars: number
-    readonly lotFinished: boolean
-  }[]
+  readonly filled?: readonly FilledCount[]
   /** With `seals-checked`: every jar's outcome and the shelf the good ones go to. */
   readonly seals?: readonly SealCount[]
   readonly shelfId?: string | null
 }
 
-/** Every kind of event, held complete by its type. */
-const kinds: Readonly<Record<LoadEventKind, true>> = {
-  started: true,
-  'filling-began': true,
-  locked: true,
-  'steam-steady': true,
-  'steam-faltered': true,
-  'weight-on': true,
-  reading: true,
-  'at-pressure': true,
-  'still-rocking': true,
-  'pressure-fell': true,
-  'heat-off': true,
-  'pressure-zero': true,
-  'lock-dropped': true,
-  'weight-off': true,
-  opened: true,
-  unloaded: true,
-  'seals-checked': true,
-  aborted: true,
-  note: true,
-  retracted: true,
+const NO_NUMBER = 'A reading is a number of psi, like 12.5.'
+const NO_DIAL = 'A reading is from 0 to 30 psi.'
+const newEvent = shape<NewLoadEvent>(
+  { at: instant, kind: oneOf(SAID_EVENT_KINDS) },
+  {
+    happenedAt: instant.allow(null),
+    sentAt: instant.allow(null),
+    psi: Joi.number()
+      .strict()
+      .min(0)
+      .max(30)
+      .allow(null)
+      .when('kind', { is: 'reading', then: Joi.number().required().invalid(null) })
+      .messages({
+        'number.base': NO_NUMBER,
+        'any.invalid': NO_NUMBER,
+        'number.min': NO_DIAL,
+        'number.max': NO_DIAL,
+      }),
+    text: line(400)
+      .allow(null, '')
+      .when('kind', {
+        is: Joi.valid('looked-into', 'prompt-heard'),
+        then: Joi.string().min(1).required(),
+      }),
+    eventId: id
+      .allow(null)
+      .when('kind', { is: Joi.valid('retracted', 'unwatched'), then: Joi.string().required() }),
+    jarId: id.allow(null).when('kind', { not: 'seal-lost', then: Joi.forbidden() }),
+    filled: listOf(
+      shape<FilledCount>({ portionId: id, jars: jars.min(0), lotFinished: Joi.boolean() }),
+    )
+      .max(6)
+      .when('kind', { not: 'locked', then: Joi.forbidden() }),
+    seals: listOf(
+      shape<SealCount>(
+        { portionId: id, outcome: oneOf(SEAL_OUTCOMES), jars },
+        { cause: line(200).allow(null, '') },
+      ),
+    )
+      .max(40)
+      .when('kind', {
+        is: 'seals-checked',
+        then: Joi.array().min(1).required(),
+        otherwise: Joi.forbidden(),
+      }),
+    shelfId: id.allow(null).when('kind', { not: 'seals-checked', then: Joi.forbidden() }),
+  },
+)
+
+const one = `${paths.loads}/:id`
+export const loadApi = {
+  loads: route({
+    method: 'get',
+    path: paths.loads,
+    summary: 'Loads that are not over, of open lots or of the last thirty days, with their events',
+    least: 'viewer',
+    answer: listOf(load),
+  }),
+  past: route({
+    method: 'get',
+    path: `${paths.loads}/past`,
+    summary: 'Older loads, page by page',
+    least: 'viewer',
+    query: pageQuery,
+    answer: pageOf(load),
+  }),
+  load: route({
+    method: 'get',
+    path: one,
+    summary: 'One load',
+    least: 'viewer',
+    answer: load,
+  }),
+  jars: route({
+    method: 'get',
+    path: `${one}/jars`,
+    summary: 'Every jar that came of a load, whatever became of it',
+    least: 'viewer',
+    answer: listOf(jarSchema),
+  }),
+  plan: route({
+    method: 'put',
+    path: one,
+    summary: 'Plan a load',
+    least: 'helper',
+    body: shape<NewLoad>(
+      {
+        cannerId: id,
+        startsAt: instant,
+        portions: listOf(
+          shape<NewPortion>(what, {
+            fromJars: listOf<string>(id).min(1).max(100).unique().allow(null),
+          }),
+        )
+          .min(1)
+          .max(6)
+          .unique('id'),
+      },
+      { note: words(1000), seasonLoadId: id },
+    ),
+    answer: load,
+    status: 201,
+  }),
+  drop: route({
+    method: 'delete',
+    path: one,
+    summary: 'Drop a planned load',
+    least: 'helper',
+    answer: 'nothing',
+  }),
+  record: route({
+    method: 'get',
+    path: `${one}/record.pdf`,
+    summary: 'The record of a load to print',
+    least: 'viewer',
+    answer: 'pdf',
+  }),
+  say: route({
+    method: 'put',
+    path: `${one}/events/:eventId`,
+    summary: 'Say what happened at the stove',
+    least: 'helper',
+    body: newEvent,
+    answer: load,
+  }),
 }
-export const LOAD_EVENT_KINDS = Object.keys(kinds) as readonly LoadEventKind[]

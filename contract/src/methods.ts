@@ -1,3 +1,22 @@
+import type { JarSize } from '@kelvit/core/words'
+import { JAR_SIZES } from '@kelvit/core/words'
+import { paths } from './paths'
+import { jarSchema } from './pantry'
+import { route, rowRoutes } from './route'
+import {
+  changed,
+  id,
+  line,
+  listOf,
+  oneOf,
+  plainDate,
+  said,
+  shape,
+  tableId,
+  version,
+  words,
+} from './shape'
+
 /** "Checked against my copy": a member held a form's figures against a printed guide. */
 export interface ProcessCheck {
   readonly id: string
@@ -7,6 +26,17 @@ export interface ProcessCheck {
   readonly checkedBy: string
   readonly version: number
 }
+type NewProcessCheck = Pick<ProcessCheck, 'formId' | 'edition'>
+const check = { formId: tableId, edition: line(200).min(3) }
+export const processCheckRows = rowRoutes<ProcessCheck, NewProcessCheck, NewProcessCheck>({
+  path: paths.processChecks,
+  name: 'a check against a printed guide',
+  names: 'checks against a printed guide',
+  row: shape<ProcessCheck>({ ...check, checkedOn: plainDate, checkedBy: said, id, version }),
+  create: shape<NewProcessCheck>(check),
+  write: 'helper',
+  removable: true,
+})
 
 /** An untested family recipe: on record, never planned. */
 export interface Recipe {
@@ -14,4 +44,36 @@ export interface Recipe {
   readonly name: string
   readonly done: string
   readonly version: number
+}
+type RecipeFields = Pick<Recipe, 'name' | 'done'>
+const recipe = { name: line(80).min(1), done: words(4000).min(1) }
+export const recipeRows = rowRoutes<Recipe, RecipeFields, RecipeFields>({
+  path: paths.recipes,
+  name: 'an untested recipe',
+  names: 'untested recipes',
+  row: shape<Recipe>({ ...recipe, id, version }),
+  create: shape<RecipeFields>(recipe),
+  patch: changed<RecipeFields>(recipe),
+  write: 'helper',
+})
+
+export interface RecipeJars {
+  readonly ids: readonly string[]
+  readonly jar: JarSize
+  readonly cannedOn: string
+}
+export const recipeApi = {
+  jars: route({
+    method: 'post',
+    path: `${paths.recipes}/:id/jars`,
+    summary: 'Put an untested recipe’s jars on record',
+    least: 'helper',
+    body: shape<RecipeJars>({
+      ids: listOf<string>(id).min(1).max(100).unique(),
+      jar: oneOf(JAR_SIZES),
+      cannedOn: plainDate,
+    }),
+    answer: listOf(jarSchema),
+    status: 201,
+  }),
 }

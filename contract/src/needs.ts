@@ -1,4 +1,8 @@
-import type { JarSize } from '@kelvit/core'
+import { CERTAINTIES, JAR_SIZES, type Certainty, type JarSize } from '@kelvit/core/words'
+import Joi from 'joi'
+import { paths } from './paths'
+import { rowRoutes } from './route'
+import { changed, id, listOf, oneOf, plainDate, shape, tableId, version } from './shape'
 
 /** What the house eats of a food, kept per food. */
 export interface NeedRow {
@@ -10,6 +14,27 @@ export interface NeedRow {
   readonly mealsPerWeek: number
   readonly freshMonths: readonly number[]
   readonly nextHarvestOn: string
-  readonly certainty: 0.5 | 0.8 | 0.9 | 0.95
+  readonly certainty: Certainty
   readonly version: number
 }
+type NeedFields = Omit<NeedRow, 'id' | 'version'>
+const need = {
+  foodId: tableId,
+  formId: tableId,
+  jar: oneOf(JAR_SIZES),
+  jarsPerMeal: Joi.number().min(0).max(50),
+  mealsPerWeek: Joi.number().min(0).max(50),
+  freshMonths: listOf<number>(Joi.number().integer().min(1).max(12)).unique().max(12),
+  nextHarvestOn: plainDate,
+  certainty: Joi.number().valid(...CERTAINTIES),
+}
+export const needRows = rowRoutes<NeedRow, NeedFields, NeedFields>({
+  path: paths.needs,
+  name: 'a need',
+  names: 'needs',
+  row: shape<NeedRow>({ ...need, id, version }),
+  create: shape<NeedFields>(need),
+  patch: changed<NeedFields>(need),
+  write: 'helper',
+  removable: true,
+})

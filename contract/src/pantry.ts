@@ -1,18 +1,32 @@
-import type { JarSize, JarState, Mouth, SealOutcome } from '@kelvit/core'
-
-export type { JarState } from '@kelvit/core'
-
-/** Every state of a jar, held complete by its type. */
-const states: Readonly<Record<JarState, true>> = {
-  'on-shelf': true,
-  'set-aside': true,
-  refrigerated: true,
-  frozen: true,
-  eaten: true,
-  given: true,
-  discarded: true,
-}
-export const JAR_STATES = Object.keys(states) as readonly JarState[]
+import {
+  HOLDS,
+  JAR_SIZES,
+  JAR_STATES,
+  MOUTHS,
+  SEAL_OUTCOMES,
+  type Hold,
+  type JarSize,
+  type JarState,
+  type Mouth,
+  type SealOutcome,
+} from '@kelvit/core/words'
+import Joi from 'joi'
+import { paths } from './paths'
+import { pageOf, pageQuery, route } from './route'
+import {
+  changed,
+  id,
+  instant,
+  listOf,
+  oneOf,
+  plainDate,
+  said,
+  shape,
+  tableId,
+  version,
+  words,
+  type Changed,
+} from './shape'
 
 export interface Jar {
   readonly id: string
@@ -32,6 +46,8 @@ export interface Jar {
   readonly state: JarState
   readonly useSoon: boolean
   readonly seal: SealOutcome
+  /** Why it is not to be eaten for now, from the judgement of its load; null when it may be. */
+  readonly hold: Hold | null
   readonly cause: string | null
   readonly costEach: number | null
   readonly stateAt: string
@@ -41,9 +57,101 @@ export interface Jar {
   readonly version: number
 }
 
+export const jarSchema = shape<Jar>({
+  id,
+  code: said,
+  loadId: id.allow(null),
+  lotId: id.allow(null),
+  foodId: tableId,
+  formId: tableId.allow(null),
+  recipeId: id.allow(null),
+  jar: oneOf(JAR_SIZES),
+  mouth: oneOf(MOUTHS),
+  cannedOn: plainDate,
+  bestBy: plainDate,
+  reviewBy: plainDate,
+  shelfId: id.allow(null),
+  state: oneOf(JAR_STATES),
+  useSoon: Joi.boolean(),
+  seal: oneOf(SEAL_OUTCOMES),
+  hold: oneOf([...HOLDS, null]),
+  cause: said.allow(null),
+  costEach: Joi.number().allow(null),
+  stateAt: instant,
+  outAt: instant.allow(null),
+  note: words(400),
+  version,
+})
+
 /** What became of a jar. */
 export interface JarFate {
   readonly state: JarState
   readonly at: string
   readonly note?: string
+}
+/** Only a load that takes it in processes a jar again. */
+const FATES = JAR_STATES.filter((state) => state !== 'processed-again')
+
+type JarFields = Pick<Jar, 'shelfId' | 'useSoon' | 'note'>
+export type JarChange = Changed<JarFields>
+
+/** Jars of a food that were really eaten, a week, over the past year. */
+export interface FoodUse {
+  readonly foodId: string
+  readonly jarsAWeek: number
+}
+
+export const pantryApi = {
+  jars: route({
+    method: 'get',
+    path: paths.jars,
+    summary: 'Jars that are still in the house',
+    least: 'viewer',
+    answer: listOf(jarSchema),
+  }),
+  pastJars: route({
+    method: 'get',
+    path: `${paths.jars}/past`,
+    summary: 'Jars that were eaten, given or discarded, page by page',
+    least: 'viewer',
+    query: pageQuery,
+    answer: pageOf(jarSchema),
+  }),
+  jar: route({
+    method: 'get',
+    path: `${paths.jars}/:id`,
+    summary: 'One jar',
+    least: 'viewer',
+    answer: jarSchema,
+  }),
+  changeJar: route({
+    method: 'patch',
+    path: `${paths.jars}/:id`,
+    summary: 'Move or mark a jar',
+    least: 'helper',
+    body: changed<JarFields>({ shelfId: id.allow(null), useSoon: Joi.boolean(), note: words(400) }),
+    answer: jarSchema,
+  }),
+  fate: route({
+    method: 'put',
+    path: `${paths.jars}/:id/fate`,
+    summary: 'Take a jar, or put it back',
+    least: 'helper',
+    body: shape<JarFate>({ state: oneOf(FATES), at: instant }, { note: words(400) }),
+    answer: jarSchema,
+  }),
+  use: route({
+    method: 'get',
+    path: paths.use,
+    summary: 'Jars of each food that were really eaten, a week',
+    least: 'viewer',
+    answer: listOf(shape<FoodUse>({ foodId: tableId, jarsAWeek: Joi.number() })),
+  }),
+  csv: route({
+    method: 'get',
+    path: paths.pantryCsv,
+    summary: 'The pantry as CSV',
+    least: 'viewer',
+    answer: 'csv',
+  }),
 }

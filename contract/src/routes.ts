@@ -1,0 +1,79 @@
+// Every address of the API, with its schemas.
+import { accountApi } from './account'
+import { answersApi } from './answers'
+import { changesApi } from './changes'
+import { gaugeApi } from './gauges'
+import {
+  cannerRows,
+  containerRows,
+  gaugeTestRows,
+  jarGroupRows,
+  lidLotRows,
+  shelfRows,
+  supplyRows,
+} from './gear'
+import { loadApi } from './loads'
+import { lotApi, lotRows } from './lots'
+import { processCheckRows, recipeApi, recipeRows } from './methods'
+import { needRows } from './needs'
+import { pantryApi } from './pantry'
+import type { Route, RowRoutes } from './route'
+import {
+  busyTimeRows,
+  kitchenExceptionRows,
+  kitchenHoursRows,
+  seasonApi,
+  seasonLoadRows,
+} from './season'
+import { serverApi } from './server'
+
+export { accountApi } from './account'
+export { answersApi } from './answers'
+export { changesApi } from './changes'
+export { gaugeApi } from './gauges'
+export * from './gear'
+export { loadApi } from './loads'
+export { lotApi, lotRows } from './lots'
+export * from './methods'
+export { needRows } from './needs'
+export { pantryApi } from './pantry'
+export * from './season'
+export { serverApi } from './server'
+export type { Least, Medium, Method, PageQuery, Route, RowRoutes } from './route'
+
+const rows = [
+  cannerRows,
+  gaugeTestRows,
+  containerRows,
+  shelfRows,
+  jarGroupRows,
+  lidLotRows,
+  supplyRows,
+  lotRows,
+  needRows,
+  seasonLoadRows,
+  kitchenHoursRows,
+  kitchenExceptionRows,
+  busyTimeRows,
+  processCheckRows,
+  recipeRows,
+] as readonly unknown[] as readonly RowRoutes[]
+
+const routesOf = (api: object): readonly Route[] => Object.values(api) as readonly Route[]
+
+/** All of them, in the order in which they are described. */
+export const allRoutes: readonly Route[] = [
+  ...[serverApi, accountApi, answersApi, loadApi, gaugeApi, pantryApi, lotApi, recipeApi].flatMap(
+    routesOf,
+  ),
+  ...routesOf(seasonApi),
+  ...routesOf(changesApi),
+  ...rows.flatMap(({ list, past, one, put, patch, remove }): Route[] => [
+    list,
+    ...(past ? [past as Route] : []),
+    one,
+    put,
+    ...(patch ? [patch as Route] : []),
+    ...(remove ? [remove as Route] : []),
+  ]),
+]
