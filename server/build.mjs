@@ -2,7 +2,13 @@ import { build } from 'esbuild'
 
 // The server and the jobs that run in threads beside it; packages stay in node_modules.
 await build({
-  entryPoints: ['src/main.ts', 'src/heavy/calendar.ts', 'src/heavy/day-sheet.ts'],
+  entryPoints: [
+    'src/main.ts',
+    'src/gauge-device.ts',
+    'src/heavy/calendar.ts',
+    'src/heavy/day-sheet.ts',
+    'src/heavy/record.ts',
+  ],
   outdir: 'dist',
   entryNames: '[name]',
   bundle: true,

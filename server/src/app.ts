@@ -1,5 +1,4 @@
-import { paths } from '@kelvit/contract'
-import { setClockSchema } from '@kelvit/contract/schemas'
+import { serverApi } from '@kelvit/contract/routes'
 import { bodyParser } from '@koa/bodyparser'
 import Router from '@koa/router'
 import Koa from 'koa'
@@ -16,12 +15,14 @@ import {
   refuseStrangeAddresses,
 } from './http/guard'
 import { readProxies } from './http/proxy'
-import { limitDemo } from './account/limits'
+import { limitDemo } from './http/limits'
 import { isOperator } from './account/operator'
 import { ProblemError } from './http/problem'
 import { staticFiles } from './http/static'
-import { readBody } from './http/validate'
-import { liveRoutes } from './live/routes'
+import { serve } from './http/serve'
+import { gaugeRoutes } from './loads/gauges'
+import { changeRoutes } from './changes/routes'
+import { reviseRunning } from './loads/revise'
 import { loadRoutes } from './loads/routes'
 import { lotRoutes } from './lots/routes'
 import { recipeRoutes } from './methods/resources'
@@ -58,16 +59,19 @@ export const makeApp = (deps: Deps, webFolder: string | undefined): Koa =>
 export function makeRouter(deps: Deps): Router {
   const router = new Router()
   ownRoutes(router, deps)
-  accountRoutes(router, deps)
+  accountRoutes(router, deps, (tx, actor) =>
+    reviseRunning(tx, deps, actor, 'The altitude was corrected.'),
+  )
   answerRoutes(router, deps)
   for (const resource of resources) resourceRoutes(router, resource, deps)
   lotRoutes(router, deps)
   recipeRoutes(router, deps)
   loadRoutes(router, deps)
+  gaugeRoutes(router, deps)
   seasonRoutes(router, deps)
   calendarRoutes(router, deps)
   pantryRoutes(router, deps)
-  liveRoutes(router, deps)
+  changeRoutes(router, deps)
   return router
 }
 
@@ -140,20 +144,16 @@ async function refuseOtherTypes(ctx: Koa.Context, next: Koa.Next): Promise<void>
 
 function ownRoutes(router: Router, deps: Deps): void {
   const described = openapiDocument()
-  router.get(paths.openapi, (ctx) => {
-    ctx.body = described
-  })
-  router.get(paths.health, async (ctx) => {
+  serve(router, serverApi.openapi, () => described)
+  serve(router, serverApi.health, async () => {
     await deps.db.ask('select 1', [])
-    ctx.body = { status: 'well' }
+    return { status: 'well' }
   })
   const reading = () => ({ now: deps.clock.now(), frozen: deps.clock.frozen })
-  router.get(paths.clock, (ctx) => {
-    ctx.body = reading()
-  })
-  router.post(paths.clock, async (ctx) => {
+  serve(router, serverApi.clock, reading)
+  serve(router, serverApi.setClock, async (ask) => {
     // Everybody here goes by it, so only whoever runs this Kelvit may move it.
-    if (!isOperator(ctx, deps))
+    if (!isOperator(ask.ctx, deps))
       throw new ProblemError(
         403,
         'operator',
@@ -165,7 +165,7 @@ function ownRoutes(router: Router, deps: Deps): void {
         'real-clock',
         'This Kelvit goes by the real clock, which nobody can set.',
       )
-    await deps.clock.set(readBody<{ now: number }>(ctx, setClockSchema).now)
-    ctx.body = reading()
+    await deps.clock.set(ask.body.now)
+    return reading()
   })
 }

@@ -4,13 +4,14 @@ import { writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
-import { realClock, sharedFrozenClock, type Clock } from './clock'
+import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
 import { migrateDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
 import { warmUp } from './heavy/beside'
 import { forLog } from './http/errors'
-import { openLive } from './live/live'
+import { openLive } from './changes/live'
+import { readFor } from './changes/log'
 
 const env = process.env
 const log = pino({ level: env.KELVIT_LOG ?? 'warn' }, pino.destination(2))
@@ -45,7 +46,8 @@ async function main(): Promise<void> {
   const clock = await clockFrom(db, env.KELVIT_NOW)
   const demo = env.KELVIT_DEMO !== '0'
   if (demo) await renewDemo(db, clock)
-  const live = openLive(appUrl ?? ownerUrl, log)
+  db.dateBy(clock)
+  const live = openLive(appUrl ?? ownerUrl, log, readFor(db))
   const app = makeApp(
     {
       db,

@@ -2,10 +2,21 @@ import { Writable } from 'node:stream'
 import pg from 'pg'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { sharedFrozenClock } from '../src/clock'
+import { sharedFrozenClock } from '../src/clock/clock'
 import { openDatabase } from '../src/db/pool'
 import { seedDemo } from '../src/demo/seed'
-import { CANNER, id, LOT, NOW, startKit, withGear, type Browser, type Kit, person } from './kit'
+import {
+  CANNER,
+  id,
+  LOT,
+  NOW,
+  POLL,
+  startKit,
+  withGear,
+  type Browser,
+  type Kit,
+  person,
+} from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -25,7 +36,6 @@ async function joined(keeper: Browser, role: string, who = person()): Promise<Br
   return guest
 }
 /** As long as it takes, also on a machine with ten times the work. */
-const POLL = { timeout: 15_000 }
 const meOf = async (who: Browser) => (await who.send('GET', '/api/session')).body.member
 
 describe('secrets', () => {
@@ -210,8 +220,24 @@ describe('streams', () => {
     await expect.poll(() => kit.listeners(), POLL).toBe(20)
     const household = (await keeper.send('GET', '/api/session')).body.household.id
     // Some megabytes of word for each of them; the sockets' own buffers take a part.
-    const change = { resource: 'x'.repeat(2000), id: 'y' }
-    for (let i = 0; i < 6000; i++) kit.shout(household, change)
+    const { headers } = await keeper.send('GET', '/api/session')
+    const from = Number(headers.get('kelvit-seq'))
+    for (let i = 1; i <= 6000; i++)
+      kit.shout(household, {
+        kind: 'changes',
+        changes: [
+          {
+            seq: from + i,
+            table: 'x'.repeat(2000),
+            id: 'y',
+            version: null,
+            at: '',
+            by: null,
+            row: null,
+            gone: true,
+          },
+        ],
+      })
     await expect.poll(() => kit.listeners(), POLL).toBe(0)
     for (const s of sockets) s.destroy()
   })
@@ -586,8 +612,9 @@ test('a database that has no room or goes away is a 503 that says when to try ag
   }
   await owner.query('drop function full_disk')
   // A connection that is ended while it is borrowed ends that request, not the server.
-  const slow = kit.db.inHousehold((await who.send('GET', '/api/session')).body.household.id, (tx) =>
-    tx.execute('select pg_sleep(20)'),
+  const slow = kit.db.inHousehold(
+    { householdId: (await who.send('GET', '/api/session')).body.household.id },
+    (tx) => tx.execute('select pg_sleep(20)'),
   )
   const hanging = expect(slow).rejects.toThrow()
   await expect

@@ -30,6 +30,7 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
   await visitor.send('POST', '/api/session', { demo: true })
   await visitor.send('POST', '/api/invitations', { id: id(), role: 'viewer' })
   await visitor.send('PUT', `/api/calendar-feeds/${id()}`, {})
+  await leanOnGauges(visitor)
   const { rows } = await owner.query<{ id: string }>('select id from households where is_demo')
   const mine = rows[0]!.id
   const theirs = (await (await kit.household()).send('GET', '/api/household')).body.id
@@ -44,7 +45,7 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
     if (count.rows[0].n === 0) empty.push(name)
     const tried = (statement: string): Promise<string> =>
       kit.db
-        .inHousehold(mine, (tx) => tx.execute(statement))
+        .inHousehold({ householdId: mine }, (tx) => tx.execute(statement))
         .then(
           (done) => `${done.rowCount} rows`,
           (error: { cause?: { code?: string } }) => error.cause?.code ?? 'no code',
@@ -61,6 +62,24 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
   ])
   expect(there.rows[0].n).toBe(0)
 })
+
+/** A gauge with a reading, in a canner of the demo that is under its lid. */
+async function leanOnGauges(visitor: Browser): Promise<void> {
+  const loads = (await visitor.send('GET', '/api/loads')).body
+  const { cannerId } = loads.find((l: any) => ['processing', 'cooling'].includes(l.stage))
+  const gaugeId = id()
+  const { body } = await visitor.send('PUT', `/api/gauges/${gaugeId}`, { cannerId, name: 'Gauge' })
+  const at = new Date(kit.clock.now()).toISOString()
+  const sent = await kit
+    .browser()
+    .send(
+      'POST',
+      `/api/gauges/${gaugeId}/readings`,
+      { readings: [{ id: id(), at, psi: 12 }] },
+      { authorization: `Bearer ${body.token}` },
+    )
+  expect(sent).toMatchObject({ status: 202, body: { accepted: 1 } })
+}
 
 describe('what is over is over', () => {
   const joined = async (keeper: Browser): Promise<{ token: string; guest: Browser }> => {
@@ -106,6 +125,7 @@ describe('what is over is over', () => {
 const WRITERS: Readonly<Record<string, 'helper' | 'keeper'>> = {
   canners: 'keeper',
   'gauge-tests': 'keeper',
+  gauges: 'keeper',
   containers: 'helper',
   shelves: 'helper',
   lots: 'helper',

@@ -1,14 +1,16 @@
+import { allRoutes } from '@kelvit/contract/routes'
 import { inject } from 'vitest'
-import type { LiveChange } from '@kelvit/contract'
 import pino, { type Logger } from 'pino'
 import { v7 as uuidv7 } from 'uuid'
 import { createServer, type Server } from 'node:http'
 import { connect, type AddressInfo } from 'node:net'
 import { makeApp, makeRouter } from '../src/app'
-import { frozenClock, type Clock } from '../src/clock'
+import { frozenClock, type Clock } from '../src/clock/clock'
 import { openDatabase, type Database } from '../src/db/pool'
 import type { Doors } from '../src/http/deps'
-import { openLive, type Live } from '../src/live/live'
+import { openLive } from '../src/changes/live'
+import type { Live, Word } from '../src/http/live'
+import { readFor } from '../src/changes/log'
 
 export const NOW = Date.parse('2026-08-14T23:00:00Z')
 
@@ -42,11 +44,34 @@ export interface Kit {
   routes(): readonly string[]
   /** How many streams listen, over all households. */
   listeners(): number
-  /** Says something to all listeners of a household, as a change would. */
-  shout(householdId: string, change: LiveChange): void
+  /** Says something to all listeners of a household, as the database would. */
+  shout(householdId: string, word: Word): void
   /** A new household with its keeper signed in. */
   household(name?: string): Promise<Browser>
   close(): Promise<void>
+}
+
+const ADDRESSES = allRoutes.map((r) => ({
+  route: r,
+  method: r.method.toUpperCase(),
+  pattern: new RegExp(`^${r.path.replace(/\./g, '\\.').replace(/:\w+/g, '[^/]+')}$`),
+}))
+
+/** Every answer that went well is held against what the contract says of it. */
+function holdAnswer(method: string, path: string, status: number, body: unknown): void {
+  const plain = path.split('?')[0]!
+  const found =
+    ADDRESSES.find((a) => a.method === method && a.route.path === plain) ??
+    ADDRESSES.find((a) => a.method === method && a.pattern.test(plain))
+  if (!found) throw new Error(`${method} ${plain} is not in the contract`)
+  const { answer, status: made } = found.route
+  const allowed = answer === 'nothing' ? [204] : made === 201 ? [200, 201] : [made ?? 200]
+  if (!allowed.includes(status))
+    throw new Error(`${method} ${plain} answered ${status}, not ${allowed.join(' or ')}`)
+  if (typeof answer === 'string') return
+  const { error } = answer.validate(body, { convert: false, abortEarly: false })
+  if (error)
+    throw new Error(`${method} ${plain} does not answer as the contract says: ${error.message}`)
 }
 
 /** The real server on a free port, on the test database. */
@@ -62,9 +87,10 @@ export async function startKit(
 ): Promise<Kit> {
   const { url = inject('databaseUrl') } = options
   const db = openDatabase(url)
+  db.dateBy(options.clock ?? frozenClock(NOW))
   const { log = pino({ level: 'silent' }) } = options
-  const real = openLive(url, log)
-  const ears = new Map<(change: LiveChange) => void, string>()
+  const real = openLive(url, log, readFor(db))
+  const ears = new Map<(word: Word) => void, string>()
   const live: Live = {
     listen: (householdId, hear) => {
       ears.set(hear, householdId)
@@ -105,6 +131,7 @@ export async function startKit(
         if (set) cookie = set
         const text = await response.text()
         const json = /json/.test(response.headers.get('content-type') ?? '')
+        if (response.ok) holdAnswer(method, path, response.status, json ? JSON.parse(text) : text)
         return {
           status: response.status,
           body: json ? JSON.parse(text) : text,
@@ -144,7 +171,7 @@ export async function startKit(
         .filter((m) => m !== 'HEAD')
         .map((m) => `${m} ${String(layer.path).replace(/:(\w+)/g, '{$1}')}`),
     )
-  const shout = (householdId: string, change: LiveChange): void => {
+  const shout = (householdId: string, change: Word): void => {
     for (const [hear, of] of [...ears]) if (of === householdId) hear(change)
   }
   return {
@@ -162,6 +189,14 @@ export async function startKit(
   }
 }
 
+/** Rows of a list with those that are over: what a household has, and had. */
+export async function everything(who: Browser, path: '/api/jars' | '/api/lots' | '/api/loads') {
+  const here = (await who.send('GET', path)).body
+  const past = (await who.send('GET', `${path}/past?limit=200`)).body.rows
+  return [...here, ...past] as any[]
+}
+/** How long a state is waited for before it is a failure. */
+export const POLL = { timeout: 15_000 }
 export const id = (): string => uuidv7()
 
 export const CANNER = {

@@ -1,6 +1,6 @@
 import type Joi from 'joi'
 import joiToSwagger from 'joi-to-swagger'
-import * as schemas from '@kelvit/contract/schemas'
+import { allRoutes } from '@kelvit/contract/routes'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { startKit, type Kit } from './kit'
 
@@ -43,11 +43,24 @@ function described(schema: any, at = ''): string[] {
   ].sort()
 }
 
+test('every answer in JSON is described, too', () => {
+  for (const { method, path, answer } of allRoutes) {
+    if (typeof answer === 'string') continue
+    const operation = document.paths[path.replace(/:(\w+)/g, '{$1}')][method]
+    const told = operation.responses['200'] ?? operation.responses['202']
+    expect(told.content['application/json'].schema, path).toEqual(joiToSwagger(answer).swagger)
+  }
+})
+
 describe('what it says is required is required', () => {
   test('in every body, as deep as it goes', () => {
-    for (const [name, schema] of Object.entries(schemas))
-      if (schema.type === 'object')
-        expect([name, described(joiToSwagger(schema).swagger)]).toEqual([name, required(schema)])
+    for (const { method, path, body } of allRoutes)
+      if (body?.type === 'object')
+        expect([method, path, described(joiToSwagger(body).swagger)]).toEqual([
+          method,
+          path,
+          required(body),
+        ])
   })
   test('and a body without one of them is a 400 that names it', async () => {
     const who = await kit.household()

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { pantryCsv } from '../src/formats/csv'
-import { id, NOW, startKit, type Browser, type Kit } from './kit'
+import { everything, id, NOW, startKit, type Browser, type Kit } from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -33,7 +33,7 @@ describe('a jar is taken', () => {
     expect(eaten).toMatchObject({ status: 200, body: { state: 'eaten', stateAt: at(0) } })
     const back = await who.send('PUT', path, { state: 'on-shelf', at: at(1) })
     expect(back).toMatchObject({ status: 200, body: { state: 'on-shelf', version: 3 } })
-    expect((await who.send('GET', '/api/jars')).body[0].state).toBe('on-shelf')
+    expect((await everything(who, '/api/jars'))[0].state).toBe('on-shelf')
   })
   test('said twice by the same hand, also from a cellar without signal, it counts once', async () => {
     const { who, jars } = await withJars(1)
@@ -64,7 +64,7 @@ describe('a jar is taken', () => {
     await who.send('PUT', path, { state: 'eaten', at: at(0) })
     const given = await who.send('PUT', path, { state: 'given', at: at(2) })
     expect(given.status).toBe(409)
-    expect((await who.send('GET', '/api/jars')).body[0].state).toBe('eaten')
+    expect((await everything(who, '/api/jars'))[0].state).toBe('eaten')
   })
   test.each([
     ['unsealed', { state: 'unsealed', at: at(0) }],
@@ -75,7 +75,7 @@ describe('a jar is taken', () => {
     const { who, jars } = await withJars(1)
     const answer = await who.send('PUT', `/api/jars/${jars[0].id}/fate`, fate)
     expect(answer.status).toBe(400)
-    expect((await who.send('GET', '/api/jars')).body[0]).toEqual(jars[0])
+    expect((await everything(who, '/api/jars'))[0]).toEqual(jars[0])
   })
   test('a jar nobody has, or another house has, is not found', async () => {
     const { jars } = await withJars(1)
@@ -102,7 +102,7 @@ describe('where jars stand', () => {
         status: 422,
         body: { detail: 'There is no such shelf.' },
       })
-    expect((await who.send('GET', '/api/jars')).body[0].shelfId).toBe(mine)
+    expect((await everything(who, '/api/jars'))[0].shelfId).toBe(mine)
   })
   test('two people write on the same jar: the second sees both', async () => {
     const { who, jars } = await withJars(1)
@@ -164,13 +164,13 @@ describe('jars of an untested recipe', () => {
     const past = { ...jars, cannedOn: '2026-08-02' }
     expect((await who.send('POST', `/api/recipes/${id()}/jars`, past)).status).toBe(404)
     expect((await (await kit.household()).send('POST', path, past)).status).toBe(404)
-    expect((await who.send('GET', '/api/jars')).body).toHaveLength(1)
+    expect(await everything(who, '/api/jars')).toHaveLength(1)
   })
   test('sent twice they are there once', async () => {
     const { who, recipe } = await withJars(1)
     const jars = { ids: [id(), id()], jar: 'quart', cannedOn: '2026-08-02' }
     await who.send('POST', `/api/recipes/${recipe}/jars`, jars)
     await who.send('POST', `/api/recipes/${recipe}/jars`, jars)
-    expect((await who.send('GET', '/api/jars')).body).toHaveLength(3)
+    expect(await everything(who, '/api/jars')).toHaveLength(3)
   })
 })

@@ -1,6 +1,5 @@
 import { paths } from '@kelvit/contract'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { resources } from '../src/resources'
 import { CANNER, id, LOT, startKit, type Browser, type Kit } from './kit'
 
 type Role = 'nobody' | 'viewer' | 'helper' | 'keeper'
@@ -35,15 +34,38 @@ interface Door {
   readonly body?: unknown
 }
 
-/** Where rows of every kind are read and written, as each resource says of itself. */
-const doorsOfRows: readonly Door[] = resources.flatMap((r): Door[] => [
-  { method: 'GET', path: r.path, least: 'viewer' },
-  { method: 'PUT', path: `${r.path}/${id()}`, least: r.write, body: {} },
-  ...(r.patch
-    ? [{ method: 'PATCH', path: `${r.path}/${id()}`, least: r.write, body: { version: 1 } }]
-    : []),
-  ...(r.deletable ? [{ method: 'DELETE', path: `${r.path}/${id()}`, least: r.write }] : []),
-])
+/**
+ * Where rows of every kind are read and written: who may add, who may change (null for
+ * rows that are never changed) and who may remove. A table of its own: what the program
+ * says of itself would agree with itself.
+ */
+const ROWS: readonly (readonly [string, Role, Role | null, Role | null])[] = [
+  ['canners', 'keeper', 'keeper', null],
+  ['gauge-tests', 'keeper', null, null],
+  ['containers', 'helper', 'helper', 'helper'],
+  ['shelves', 'helper', 'helper', 'helper'],
+  ['jar-groups', 'helper', 'helper', 'helper'],
+  ['lid-lots', 'helper', 'helper', 'helper'],
+  ['supplies', 'helper', 'helper', null],
+  ['lots', 'helper', 'helper', 'helper'],
+  ['needs', 'helper', 'helper', 'helper'],
+  ['season-loads', 'helper', 'helper', 'helper'],
+  ['kitchen-hours', 'helper', 'helper', null],
+  ['kitchen-exceptions', 'helper', null, 'helper'],
+  ['busy-times', 'helper', null, 'helper'],
+  ['process-checks', 'helper', null, 'helper'],
+  ['recipes', 'helper', 'helper', null],
+]
+const doorsOfRows: readonly Door[] = ROWS.flatMap(([name, add, change, remove]): Door[] => {
+  const one = `/api/${name}/${id()}`
+  return [
+    { method: 'GET', path: `/api/${name}`, least: 'viewer' },
+    { method: 'GET', path: one, least: 'viewer' },
+    { method: 'PUT', path: one, least: add, body: {} },
+    ...(change ? [{ method: 'PATCH', path: one, least: change, body: { version: 1 } }] : []),
+    ...(remove ? [{ method: 'DELETE', path: one, least: remove }] : []),
+  ]
+})
 
 const other: readonly Door[] = [
   { method: 'GET', path: paths.session, least: 'viewer' },
@@ -55,10 +77,24 @@ const other: readonly Door[] = [
   { method: 'POST', path: paths.invitations, least: 'keeper', body: {} },
   { method: 'GET', path: paths.invitations, least: 'keeper' },
   { method: 'DELETE', path: `${paths.invitations}/${id()}`, least: 'keeper' },
+  { method: 'DELETE', path: `${paths.gauges}/${id()}`, least: 'keeper' },
   { method: 'GET', path: paths.loads, least: 'viewer' },
+  { method: 'GET', path: `${paths.loads}/past`, least: 'viewer' },
+  { method: 'GET', path: `${paths.loads}/${id()}`, least: 'viewer' },
+  { method: 'GET', path: `${paths.loads}/${id()}/jars`, least: 'viewer' },
+  { method: 'GET', path: `${paths.lots}/past`, least: 'viewer' },
+  { method: 'GET', path: paths.yields, least: 'viewer' },
+  { method: 'GET', path: paths.use, least: 'viewer' },
+  { method: 'GET', path: `${paths.jars}/past`, least: 'viewer' },
+  { method: 'GET', path: `${paths.jars}/${id()}`, least: 'viewer' },
+  { method: 'GET', path: paths.changes, least: 'viewer' },
   { method: 'PUT', path: `${paths.loads}/${id()}`, least: 'helper', body: {} },
   { method: 'DELETE', path: `${paths.loads}/${id()}`, least: 'helper' },
+  { method: 'GET', path: `${paths.loads}/${id()}/record.pdf`, least: 'viewer' },
   { method: 'PUT', path: `${paths.loads}/${id()}/events/${id()}`, least: 'helper', body: {} },
+  { method: 'GET', path: paths.gauges, least: 'viewer' },
+  { method: 'PUT', path: `${paths.gauges}/${id()}`, least: 'keeper', body: {} },
+  { method: 'DELETE', path: `${paths.gauges}/${id()}`, least: 'keeper' },
   { method: 'GET', path: paths.plantings, least: 'viewer' },
   { method: 'PUT', path: `${paths.plantings}/${id()}`, least: 'helper', body: {} },
   { method: 'DELETE', path: `${paths.plantings}/${id()}`, least: 'helper' },
@@ -80,6 +116,23 @@ const other: readonly Door[] = [
   { method: 'GET', path: paths.health, least: 'nobody' },
   { method: 'GET', path: paths.setup, least: 'nobody' },
   { method: 'GET', path: paths.openapi, least: 'nobody' },
+  { method: 'GET', path: paths.clock, least: 'nobody' },
+  { method: 'GET', path: `${paths.method}?form=beets`, least: 'nobody' },
+  { method: 'GET', path: `${paths.mixedJar}?jar=pint`, least: 'nobody' },
+  { method: 'GET', path: `${paths.estimate}?line=30 lb snap beans`, least: 'nobody' },
+]
+
+/** Doors that are tried elsewhere: they end sessions, make households, or never end. */
+const ELSEWHERE = [
+  'POST /api/clock',
+  'POST /api/session',
+  'DELETE /api/session',
+  'DELETE /api/sessions',
+  'POST /api/households',
+  'GET /api/invitations/*',
+  'POST /api/invitations/*/accept',
+  'POST /api/gauges/*/readings',
+  'GET /api/live',
 ]
 
 describe('every door opens to whom it should', () => {
@@ -112,19 +165,12 @@ describe('every door opens to whom it should', () => {
   })
 })
 
-describe('the description of the API', () => {
-  test('names every path there is, and every role’s doors', async () => {
-    const { body } = await who.nobody.send('GET', paths.openapi)
-    const told = Object.keys(body.paths).map((p) => p.replace(/\{\w+\}/g, '*'))
-    const described = [...doorsOfRows, ...other].filter((d) => d.path !== paths.openapi)
-    const doors = described.map((d) => ({
-      path: d.path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, '*').replace(/x{43}/, '*'),
-      method: d.method.toLowerCase(),
-    }))
-    for (const { path, method } of doors) {
-      expect(told, path).toContain(path)
-      const at = Object.keys(body.paths)[told.indexOf(path)]!
-      expect(Object.keys(body.paths[at]), `${method} ${path}`).toContain(method)
-    }
-  })
+test('no door is forgotten in this table', () => {
+  const star = (path: string): string =>
+    path
+      .split('?')[0]!
+      .replace(/[0-9a-f]{8}-[0-9a-f-]{27}|\{\w+\}/g, '*')
+      .replace(/x{43}/, '*')
+  const tried = [...doorsOfRows, ...other].map((d) => `${d.method} ${star(d.path)}`)
+  expect([...new Set([...tried, ...ELSEWHERE])].sort()).toEqual(kit.routes().map(star).sort())
 })

@@ -1,5 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { id, LOT, newLoad, NOW, startKit, withGear, type Browser, type Kit } from './kit'
+import {
+  everything,
+  id,
+  LOT,
+  newLoad,
+  NOW,
+  startKit,
+  withGear,
+  type Browser,
+  type Kit,
+} from './kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -7,7 +17,7 @@ beforeAll(async () => {
 })
 afterAll(() => kit.close())
 
-const lotsOf = async (who: Browser): Promise<any[]> => (await who.send('GET', '/api/lots')).body
+const lotsOf = async (who: Browser): Promise<any[]> => await everything(who, '/api/lots')
 
 describe('plantings and frost', () => {
   const bed = {
@@ -31,9 +41,9 @@ describe('plantings and frost', () => {
     expect(lots).toHaveLength(3)
     expect(lots.reduce((n, l) => n + l.lb, 0)).toBeCloseTo(48, 6)
     expect(lots.map((l) => [l.arrivedOn, l.state, l.canBy])).toEqual([
-      ['2026-08-20', 'expected', '2026-08-25'],
-      ['2026-08-27', 'expected', '2026-09-01'],
-      ['2026-09-03', 'expected', '2026-09-08'],
+      ['2026-08-20', 'expected', '2026-08-21'],
+      ['2026-08-27', 'expected', '2026-08-28'],
+      ['2026-09-03', 'expected', '2026-09-04'],
     ])
     expect((await who.send('DELETE', path)).status).toBe(204)
     expect(await lotsOf(who)).toEqual([])
@@ -64,7 +74,7 @@ describe('plantings and frost', () => {
     }))
     const came = await who.send('POST', '/api/lot-moves', { lots: moves })
     expect(came.body.map((l: any) => [l.arrivedOn, l.state, l.canBy])).toEqual(
-      Array(3).fill(['2026-08-14', 'in-house', '2026-08-19']),
+      Array(3).fill(['2026-08-14', 'in-house', '2026-08-15']),
     )
     const half = await who.send('POST', '/api/lot-moves', {
       lots: before.map((l, i) => ({
@@ -255,7 +265,7 @@ describe('needs, checks and recipes', () => {
     const body = { ids, jar: 'pint', cannedOn: '2026-08-01' }
     expect((await who.send('POST', `/api/recipes/${recipeId}/jars`, body)).body).toHaveLength(3)
     expect((await who.send('POST', `/api/recipes/${recipeId}/jars`, body)).body).toEqual([])
-    const jars = (await who.send('GET', '/api/jars')).body
+    const jars = await everything(who, '/api/jars')
     expect(jars.map((j: any) => [j.foodId, j.recipeId, j.state])).toEqual(
       Array(3).fill(['untested', recipeId, 'on-shelf']),
     )

@@ -29,20 +29,26 @@ describe('the wall between households', () => {
     const them = (await theirs.send('GET', '/api/session')).body.household.id
     for (const table of ['lots', 'canners', 'members', 'sessions']) {
       const rows = await kit.db.inHousehold(
-        me,
+        { householdId: me },
         async (tx) => (await tx.execute(`select household_id from ${table}`)).rows,
       )
       expect([table, rows.filter((r) => r.household_id !== me)]).toEqual([table, []])
     }
     expect(
-      (await kit.db.inHousehold(me, (tx) => tx.execute(`select * from households`))).rows,
+      (
+        await kit.db.inHousehold({ householdId: me }, (tx) =>
+          tx.execute(`select * from households`),
+        )
+      ).rows,
     ).toHaveLength(1)
-    const moved = await kit.db.inHousehold(me, (tx) =>
+    const moved = await kit.db.inHousehold({ householdId: me }, (tx) =>
       tx.execute(`update lots set note = 'mine now'`),
     )
     expect(moved.rowCount).toBe(0)
     await expect(
-      kit.db.inHousehold(me, (tx) => tx.execute(`update canners set household_id = '${them}'`)),
+      kit.db.inHousehold({ householdId: me }, (tx) =>
+        tx.execute(`update canners set household_id = '${them}'`),
+      ),
     ).resolves.toMatchObject({ rowCount: 0 })
     const outside = await kit.db.ask('select * from lots', [])
     expect(outside).toEqual([])
@@ -55,6 +61,29 @@ describe('the wall between households', () => {
       where n.nspname = 'public' and c.relkind = 'r' and not c.relrowsecurity and c.relname not in ('rate_limits', 'sign_in_tries', 'frozen_clock')`)
     await owner.end()
     expect(open.rows).toEqual([])
+  })
+  test('whose a sign-in name or a token is cannot be read, only asked with the name or token in hand', async () => {
+    const mine = await kit.household()
+    const me = (await mine.send('GET', '/api/session')).body
+    for (const table of ['sign_ins', 'tokens'])
+      for (const words of [`select * from ${table}`, `delete from ${table}`])
+        await expect(
+          kit.db.inHousehold({ householdId: me.household.id }, (tx) => tx.execute(words)),
+          words,
+        ).rejects.toMatchObject({ cause: { code: '42501' } })
+    const owner = new pg.Client({ connectionString: inject('databaseUrl') })
+    await owner.connect()
+    const kept = await owner.query(
+      `select (select count(*) from members m where sign_in_name is not null and not exists
+         (select from sign_ins s where s.name = m.sign_in_name and s.member_id = m.id and s.household_id = m.household_id))
+       + (select count(*) from sign_ins s where not exists (select from members m where m.id = s.member_id and m.sign_in_name = s.name))
+       + (select count(*) from tokens t where not exists
+         (select from invitations i where i.id = t.id and i.token_hash = t.hash
+          union all select from gauges g where g.id = t.id and g.token_hash = t.hash
+          union all select from calendar_feeds f where f.id = t.id and f.token_hash = t.hash)) as astray`,
+    )
+    await owner.end()
+    expect(Number(kept.rows[0].astray)).toBe(0)
   })
   test('over HTTP: another household’s rows cannot be read, changed or referred to', async () => {
     const [mine, theirs] = [await kit.household(), await kit.household()]
@@ -286,7 +315,7 @@ describe('live', () => {
     let heard = ''
     while (!heard.includes(shelf)) heard += await ear.next()
     ear.stop()
-    expect(heard.match(/"resource":"shelves"/g)).toHaveLength(1)
+    expect(heard.match(/"table":"shelves"/g)).toHaveLength(1)
   })
 })
 

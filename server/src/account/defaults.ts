@@ -1,10 +1,12 @@
 import type { HouseholdSettings } from '@kelvit/contract'
-import { KEEPING } from '@kelvit/core'
+import { KEEPING, type UnitSystem } from '@kelvit/core'
 
 /** Where practitioners differ, what Kelvit does until the household says otherwise. */
 export const DEFAULT_SETTINGS: HouseholdSettings = {
   bestMonths: KEEPING.bestMonths,
   reviewMonths: KEEPING.reviewMonths,
+  extraMinutes: 0,
+  tomatoOption: 'standard',
   cushionPsi: 1,
   defaultPack: 'hot',
   salt: false,
@@ -17,4 +19,11 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   mealsPerWeek: 7,
   burners: 2,
   lateMinutes: 30,
+  clockHours: 12,
 }
+
+/** The ways a new household begins with: clock times as its units' people say them. */
+export const settingsFor = (units: UnitSystem): HouseholdSettings => ({
+  ...DEFAULT_SETTINGS,
+  clockHours: units === 'us' ? 12 : 24,
+})

@@ -1,7 +1,7 @@
 import { timingSafeEqual } from 'node:crypto'
 import type { Context } from 'koa'
 import type { Deps } from '../http/deps'
-import { hashToken } from './secrets'
+import { hashToken } from '../http/secrets'
 
 /** Whether the caller shows the token of whoever runs this Kelvit. */
 export function isOperator(ctx: Context, deps: Deps): boolean {

@@ -1,25 +1,20 @@
-import { paths, type Invitation, type NewHousehold, type Role } from '@kelvit/contract'
-import {
-  acceptInvitationSchema,
-  newHouseholdSchema,
-  newInvitationSchema,
-  patchHouseholdSchema,
-  patchMemberSchema,
-  signInSchema,
-} from '@kelvit/contract/schemas'
+import { accountApi } from '@kelvit/contract/routes'
+import { SEQ_HEADER, type Session } from '@kelvit/contract'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
 import type { Context, Next } from 'koa'
 import { households } from '../db/schema'
 import { toWire } from '../db/wire'
-import { actorOf, type Actor } from '../http/actor'
+import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, ProblemError } from '../http/problem'
+import { serve } from '../http/serve'
 import { addressOf } from '../http/proxy'
-import { readBody, readId } from '../http/validate'
-import { updateRow } from '../resource/store'
-import { afterSignIn, beforeSignIn, demoEntries } from './limits'
-import { hashToken, signInKey } from './secrets'
+import { readId } from '../http/validate'
+import type { Tx } from '../db/pool'
+import { updateRow } from '../store/rows'
+import { afterSignIn, beforeSignIn, demoEntries } from '../http/limits'
+import { hashToken, signInKey } from '../http/secrets'
 import {
   acceptInvitation,
   actorOfToken,
@@ -35,7 +30,8 @@ import {
   signInToDemo,
   withdrawInvitation,
 } from './service'
-import { askDemo, endSession, endSessionsOf } from './store'
+import { seqOf } from '../changes/log'
+import { askDemo, endSession, endSessionsOf } from '../store/sessions'
 
 const COOKIE = 'kelvit_session'
 const COOKIE_MS = 60 * 86_400_000
@@ -66,7 +62,12 @@ export const identify =
     const found = token ? await actorOfToken(deps, token) : undefined
     if (token && found) Object.assign(ctx.state, found, { tokenHash: hashToken(token) })
     sameMember(ctx, found?.actor)
+    // What is read from here on is at least as new as this place in the log.
+    if (found && ctx.method === 'GET') ctx.set(SEQ_HEADER, String(found.seq))
     await next()
+    // Whoever wrote learns from which place on the log has it.
+    if (found && ctx.method !== 'GET' && ctx.status < 300)
+      ctx.set(SEQ_HEADER, String(await seqOf(deps.db, found.actor)))
   }
 
 /**
@@ -83,122 +84,103 @@ function sameMember(ctx: Context, actor: Actor | undefined): void {
     )
 }
 
-export function accountRoutes(router: Router, deps: Deps): void {
+/** What follows when the kitchen's altitude was corrected, in the same transaction. */
+export type AltitudeCorrected = (tx: Tx, actor: Actor) => Promise<void>
+
+export function accountRoutes(
+  router: Router,
+  deps: Deps,
+  altitudeCorrected: AltitudeCorrected,
+): void {
   sessionRoutes(router, deps)
-  householdRoutes(router, deps)
+  householdRoutes(router, deps, altitudeCorrected)
   memberRoutes(router, deps)
   invitationRoutes(router, deps)
 }
 
 function sessionRoutes(router: Router, deps: Deps): void {
   const countDemoEntry = demoEntries(deps.db.pool)
-  router.get(paths.setup, async (ctx) => {
+  serve(router, accountApi.setup, async () => {
     const demo = deps.demo && (await askDemo(deps.db)).length > 0
-    ctx.body = { demo, registrationOpen: await mayRegister(deps) }
+    return { demo, registrationOpen: await mayRegister(deps) }
   })
-  router.get(paths.session, (ctx) => {
-    actorOf(ctx, 'viewer')
-    ctx.body = (ctx.state as { session: unknown }).session
-  })
-  router.post(paths.session, async (ctx) => {
-    const sent = readBody<{ demo?: true; name: string; passphrase: string }>(ctx, signInSchema)
+  serve(router, accountApi.session, ({ ctx }) => (ctx.state as { session: Session }).session)
+  serve(router, accountApi.signIn, async ({ body, ctx }) => {
     const address = addressOf(ctx)
-    if (sent.demo) {
+    if (body.demo) {
       await countDemoEntry(address)
       giveCookie(ctx, await signInToDemo(deps))
     } else {
-      const name = signInKey(sent.name)
+      const name = signInKey(body.name)
       await beforeSignIn(deps.db, name, address)
-      giveCookie(ctx, await signIn(deps, name, sent.passphrase))
+      giveCookie(ctx, await signIn(deps, name, body.passphrase))
       await afterSignIn(deps.db, name, address)
     }
-    ctx.status = 201
-    ctx.body = { signedIn: true }
+    return { signedIn: true }
   })
-  router.delete(paths.session, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
+  serve(router, accountApi.signOut, async ({ actor, ctx }) => {
     const token = ctx.cookies.get(COOKIE) ?? ''
-    await deps.db.inHousehold(actor.householdId, (tx) => endSession(tx, hashToken(token)))
+    await deps.db.inHousehold(actor, (tx) => endSession(tx, hashToken(token)))
     takeCookie(ctx)
-    ctx.status = 204
   })
-  router.delete(paths.sessions, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    await deps.db.inHousehold(actor.householdId, (tx) => endSessionsOf(tx, actor.memberId))
+  serve(router, accountApi.signOutEverywhere, async ({ actor, ctx }) => {
+    await deps.db.inHousehold(actor, (tx) => endSessionsOf(tx, actor.memberId))
     takeCookie(ctx)
-    ctx.status = 204
   })
 }
 
-function householdRoutes(router: Router, deps: Deps): void {
-  router.post(paths.households, async (ctx) => {
-    giveCookie(ctx, await makeHousehold(deps, readBody<NewHousehold>(ctx, newHouseholdSchema)))
-    ctx.status = 201
-    ctx.body = { signedIn: true }
+function householdRoutes(router: Router, deps: Deps, altitudeCorrected: AltitudeCorrected): void {
+  serve(router, accountApi.makeHousehold, async ({ body, ctx }) => {
+    giveCookie(ctx, await makeHousehold(deps, body))
+    return { signedIn: true }
   })
-  router.patch(paths.household, async (ctx) => {
-    const actor = actorOf(ctx, 'keeper')
-    const { version, ...values } = readBody<{ version: number }>(ctx, patchHouseholdSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
-      toWire(households, await updateRow(tx, households, actor.householdId, version, values)),
-    )
+  serve(router, accountApi.changeHousehold, async ({ actor, body }) => {
+    const { version, ...values } = body
+    return deps.db.inHousehold(actor, async (tx) => {
+      const row = await updateRow(tx, households, actor.householdId, version, values)
+      if ('altitudeFt' in values) await altitudeCorrected(tx, actor)
+      return toWire(households, row)
+    })
   })
-  router.get(paths.household, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    const [row] = await deps.db.inHousehold(actor.householdId, (tx) =>
+  serve(router, accountApi.household, async ({ actor }) => {
+    const [row] = await deps.db.inHousehold(actor, (tx) =>
       tx.select().from(households).where(eq(households.id, actor.householdId)),
     )
     if (!row) throw notFound()
-    ctx.body = toWire(households, row)
+    return toWire(households, row)
   })
 }
 
 function memberRoutes(router: Router, deps: Deps): void {
-  router.get(paths.members, async (ctx) => {
-    ctx.body = await listMembers(deps, actorOf(ctx, 'viewer'))
+  serve(router, accountApi.members, ({ actor }) => listMembers(deps, actor))
+  serve(router, accountApi.changeMember, async ({ actor, body, ctx }) => {
+    const { version, ...values } = body
+    return changeMember(deps, actor, readId(ctx), version, values)
   })
-  router.patch(`${paths.members}/:id`, async (ctx) => {
-    const actor = actorOf(ctx, 'keeper')
-    const { version, ...values } = readBody<{ version: number; name?: string; role?: Role }>(
-      ctx,
-      patchMemberSchema,
-    )
-    ctx.body = await changeMember(deps, actor, readId(ctx), version, values)
-  })
-  router.delete(`${paths.members}/:id`, async (ctx) => {
-    await removeMember(deps, actorOf(ctx, 'keeper'), readId(ctx))
-    ctx.status = 204
-  })
+  serve(router, accountApi.removeMember, ({ actor, ctx }) => removeMember(deps, actor, readId(ctx)))
 }
 
 function invitationRoutes(router: Router, deps: Deps): void {
-  router.post(paths.invitations, async (ctx) => {
-    const actor = actorOf(ctx, 'keeper')
-    const { id, role } = readBody<{ id: string; role: Role }>(ctx, newInvitationSchema)
+  serve(router, accountApi.invite, async ({ actor, body }) => {
+    const { id, role } = body
     const token = await invite(deps, actor, id, role)
-    ctx.status = 201
-    ctx.body = { token, path: `/join/${token}` }
+    return { token, path: `/join/${token}` }
   })
-  router.get(paths.invitations, async (ctx) => {
-    ctx.body = await listInvitations(deps, actorOf(ctx, 'keeper'))
-  })
-  router.delete(`${paths.invitations}/:token`, async (ctx) => {
-    await withdrawInvitation(deps, actorOf(ctx, 'keeper'), readId(ctx, 'token'))
-    ctx.status = 204
-  })
+  serve(router, accountApi.invitations, ({ actor }) => listInvitations(deps, actor))
+  serve(router, accountApi.withdraw, ({ actor, ctx }) =>
+    withdrawInvitation(deps, actor, readId(ctx, 'token')),
+  )
   const tokenOf = (ctx: Context): string => {
     const token = (ctx.params as { token?: string }).token ?? ''
     if (token.length > 100) throw new ProblemError(400, 'invalid', 'This is not an invitation.')
     return token
   }
-  router.get(`${paths.invitations}/:token`, async (ctx) => {
+  serve(router, accountApi.invitation, async ({ ctx }) => {
     const found = await readInvitation(deps, tokenOf(ctx))
-    ctx.body = { householdName: found.household_name, role: found.role } satisfies Invitation
+    return { householdName: found.household_name, role: found.role }
   })
-  router.post(`${paths.invitations}/:token/accept`, async (ctx) => {
-    const person = readBody<NewHousehold['keeper']>(ctx, acceptInvitationSchema)
-    giveCookie(ctx, await acceptInvitation(deps, tokenOf(ctx), person))
-    ctx.status = 201
-    ctx.body = { signedIn: true }
+  serve(router, accountApi.accept, async ({ body, ctx }) => {
+    giveCookie(ctx, await acceptInvitation(deps, tokenOf(ctx), body))
+    return { signedIn: true }
   })
 }

@@ -1,15 +1,17 @@
-import type { InvitationRow, Member, NewHousehold, Role, Session } from '@kelvit/contract'
+import { type Role } from '@kelvit/core'
+import type { InvitationRow, Member, NewHousehold, Session } from '@kelvit/contract'
 import { eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { households, invitations, members } from '../db/schema'
+import { households, members } from '../db/schema'
 import { toWire } from '../db/wire'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
-import { updateRow } from '../resource/store'
-import { DEFAULT_SETTINGS } from './defaults'
-import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from './secrets'
+import { addRows, changeRows, updateRow } from '../store/rows'
+import { settingsFor } from './defaults'
+import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from '../http/secrets'
 import {
+  addHousehold,
   addSession,
   askDemo,
   askInvitation,
@@ -20,12 +22,13 @@ import {
   endInvitation,
   endInvitationsOf,
   endSessionsOf,
+  keepInvitation,
   lockHousehold,
   memberAndHousehold,
   openInvitations,
   presentMembers,
   useInvitation,
-} from './store'
+} from '../store/sessions'
 
 const SESSION_DAYS = 60
 const DEMO_SESSION_DAYS = 1
@@ -50,10 +53,10 @@ const asMember = (
 export async function actorOfToken(
   deps: Deps,
   token: string,
-): Promise<{ actor: Actor; session: Session } | undefined> {
+): Promise<{ actor: Actor; session: Session; seq: number } | undefined> {
   const [found] = await askSession(deps.db, hashToken(token))
   if (!found || found.expires_at.getTime() < Date.now()) return undefined
-  const both = await deps.db.inHousehold(found.household_id, (tx) =>
+  const both = await deps.db.inHousehold({ householdId: found.household_id }, (tx) =>
     memberAndHousehold(tx, found.member_id),
   )
   if (!both) return undefined
@@ -69,6 +72,7 @@ export async function actorOfToken(
   return {
     actor,
     session: { member: asMember(member, actor), household: toWire(households, household) },
+    seq: household.seq,
   }
 }
 
@@ -81,7 +85,7 @@ async function openSession(
   const token = newToken()
   // Sessions end by the real clock, also when the demo's clock stands still.
   const expiresAt = new Date(Date.now() + days * DAY_MS)
-  await deps.db.inHousehold(householdId, (tx) =>
+  await deps.db.inHousehold({ householdId }, (tx) =>
     addSession(tx, { tokenHash: hashToken(token), memberId, householdId, expiresAt }),
   )
   return token
@@ -118,15 +122,17 @@ export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<s
   const householdId = uuidv7()
   const memberId = uuidv7()
   const keeper = await newMember(wanted.keeper, 'keeper')
-  await deps.db.inHousehold(householdId, async (tx) => {
+  await deps.db.inHousehold({ householdId }, async (tx) => {
     // Several first registrations at once wait here, and all but the first find the door closed.
     await tx.execute(sql`select pg_advisory_xact_lock(hashtext('kelvit registration'))`)
     const open = deps.openRegistration || (await countHouseholdsIn(tx)) === 0
     if (!open) throw registrationClosed()
-    await tx
-      .insert(households)
-      .values({ id: householdId, ...wanted.household, settings: DEFAULT_SETTINGS })
-    await tx.insert(members).values({ id: memberId, householdId, ...keeper })
+    await addHousehold(tx, {
+      id: householdId,
+      ...wanted.household,
+      settings: settingsFor(wanted.household.units),
+    })
+    await addRows(tx, members, [{ id: memberId, householdId, ...keeper }])
   })
   return openSession(deps, memberId, householdId)
 }
@@ -139,7 +145,7 @@ const newMember = async (person: NewHousehold['keeper'], role: Role) => ({
 })
 
 export const listMembers = (deps: Deps, actor: Actor): Promise<Member[]> =>
-  deps.db.inHousehold(actor.householdId, async (tx) =>
+  deps.db.inHousehold(actor, async (tx) =>
     (await presentMembers(tx)).map((m) => asMember(m, actor)),
   )
 
@@ -151,7 +157,7 @@ export const changeMember = (
   version: number,
   values: { readonly name?: string; readonly role?: Role },
 ): Promise<Member> =>
-  deps.db.inHousehold(actor.householdId, async (tx) => {
+  deps.db.inHousehold(actor, async (tx) => {
     await lockHousehold(tx, actor.householdId)
     const others = (await presentMembers(tx)).filter((m) => m.id !== id)
     if (values.role && values.role !== 'keeper' && !others.some((m) => m.role === 'keeper'))
@@ -165,15 +171,15 @@ const lastKeeper = () =>
   unprocessable('last-keeper', 'The household needs a keeper. Make somebody else keeper first.')
 
 export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void> =>
-  deps.db.inHousehold(actor.householdId, async (tx) => {
+  deps.db.inHousehold(actor, async (tx) => {
     await lockHousehold(tx, actor.householdId)
     const all = await presentMembers(tx)
     if (!all.some((m) => m.id === id)) throw notFound()
     if (!all.some((m) => m.id !== id && m.role === 'keeper')) throw lastKeeper()
-    await tx
-      .update(members)
-      .set({ removedAt: new Date(), signInName: `removed ${id}` })
-      .where(eq(members.id, id))
+    await changeRows(tx, members, eq(members.id, id), {
+      removedAt: new Date(),
+      signInName: `removed ${id}`,
+    })
     await endSessionsOf(tx, id)
     await endInvitationsOf(tx, id)
   })
@@ -188,29 +194,27 @@ export async function invite(deps: Deps, actor: Actor, id: string, role: Role): 
     tokenHash: hashToken(token),
     expiresAt: new Date(Date.now() + INVITATION_DAYS * DAY_MS),
   }
-  await deps.db.inHousehold(actor.householdId, async (tx) => {
-    const [row] = await tx
-      .insert(invitations)
-      .values({ id, householdId: actor.householdId, role, madeBy: actor.memberId, ...fresh })
-      .onConflictDoUpdate({
-        target: [invitations.householdId, invitations.id],
-        set: fresh,
-        setWhere: sql`${invitations.madeBy} = ${actor.memberId} and ${invitations.usedAt} is null`,
-      })
-      .returning({ id: invitations.id })
-    if (!row) throw conflict('used-already', 'This invitation was used already. Make another.')
+  await deps.db.inHousehold(actor, async (tx) => {
+    const made = await keepInvitation(tx, {
+      id,
+      householdId: actor.householdId,
+      role,
+      madeBy: actor.memberId,
+      ...fresh,
+    })
+    if (!made) throw conflict('used-already', 'This invitation was used already. Make another.')
   })
   return token
 }
 
 /** Open invitations: what they are for, never their links. */
 export const listInvitations = (deps: Deps, actor: Actor): Promise<InvitationRow[]> =>
-  deps.db.inHousehold(actor.householdId, async (tx) =>
+  deps.db.inHousehold(actor, async (tx) =>
     (await openInvitations(tx)).map((i) => ({ ...i, expiresAt: i.expiresAt.toISOString() })),
   )
 
 export const withdrawInvitation = (deps: Deps, actor: Actor, id: string): Promise<void> =>
-  deps.db.inHousehold(actor.householdId, (tx) => endInvitation(tx, id))
+  deps.db.inHousehold(actor, (tx) => endInvitation(tx, id))
 
 export async function readInvitation(deps: Deps, token: string) {
   const [found] = await askInvitation(deps.db, hashToken(token))
@@ -229,12 +233,10 @@ export async function acceptInvitation(
   const invitation = await readInvitation(deps, token)
   const memberId = uuidv7()
   const member = await newMember(person, invitation.role)
-  await deps.db.inHousehold(invitation.household_id, async (tx) => {
+  await deps.db.inHousehold({ householdId: invitation.household_id }, async (tx) => {
     if (!(await useInvitation(tx, invitation.id, new Date())))
       throw conflict('used-meanwhile', 'Somebody used this invitation a moment ago.')
-    await tx
-      .insert(members)
-      .values({ id: memberId, householdId: invitation.household_id, ...member })
+    await addRows(tx, members, [{ id: memberId, householdId: invitation.household_id, ...member }])
   })
   return openSession(deps, memberId, invitation.household_id)
 }

@@ -5,10 +5,18 @@ import pg from 'pg'
 /** A transaction of one household; row-level security lets it see nothing else. */
 export type Tx = Pick<NodePgDatabase, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
 
+/** Whose transaction it is; what is written in it stands under the member's name in the log. */
+export interface Within {
+  readonly householdId: string
+  readonly memberId?: string
+}
+
 export interface Database {
   readonly pool: pg.Pool
   /** Runs `work` in a transaction that sees one household only; any error rolls all of it back. */
-  inHousehold<T>(householdId: string, work: (tx: Tx) => Promise<T>): Promise<T>
+  inHousehold<T>(within: Within, work: (tx: Tx) => Promise<T>): Promise<T>
+  /** The log is dated by this clock where it stands still; by the database's own otherwise. */
+  dateBy(clock: { now(): number; readonly frozen: boolean }): void
   /** Calls one of the functions that answer before a household is known. */
   ask<R extends pg.QueryResultRow>(text: string, values: readonly unknown[]): Promise<R[]>
   close(): Promise<void>
@@ -37,9 +45,14 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
   // between two queries of a borrowed one, where nobody else listens.
   pool.on('error', () => undefined)
   pool.on('connect', (client) => client.on('error', () => undefined))
+  let frozen: (() => string) | undefined
   return {
     pool,
-    inHousehold: (householdId, work) => again(() => transact(pool, householdId, work)),
+    inHousehold: (within, work) =>
+      again(() => transact(pool, within, frozen === undefined ? '' : frozen(), work)),
+    dateBy: (clock) => {
+      if (clock.frozen) frozen = () => new Date(clock.now()).toISOString()
+    },
     ask: async <R extends pg.QueryResultRow>(text: string, values: readonly unknown[]) =>
       (await pool.query<R>(text, [...values])).rows,
     close: () => pool.end(),
@@ -48,7 +61,8 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
 
 async function transact<T>(
   pool: pg.Pool,
-  householdId: string,
+  { householdId, memberId = '' }: Within,
+  now: string,
   work: (tx: Tx) => Promise<T>,
 ): Promise<T> {
   const client = await pool.connect()
@@ -56,7 +70,9 @@ async function transact<T>(
   try {
     const tx = drizzle(client)
     await tx.execute(sql`begin`)
-    await tx.execute(sql`select set_config('kelvit.household', ${householdId}, true)`)
+    await tx.execute(
+      sql`select set_config('kelvit.household', ${householdId}, true), set_config('kelvit.member', ${memberId}, true), set_config('kelvit.now', ${now}, true)`,
+    )
     const result = await work(tx)
     await tx.execute(sql`commit`)
     return result

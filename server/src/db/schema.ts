@@ -1,16 +1,16 @@
-import type {
-  HouseholdSettings,
-  JarState,
-  LotSource,
-  LotState,
-  Role,
-  SealOutcome,
-  SeasonPortion,
-  SupplyKindStored,
-} from '@kelvit/contract'
+import {
+  type JarState,
+  type LotSource,
+  type LotState,
+  type Role,
+  type SealOutcome,
+  type SupplyKindStored,
+} from '@kelvit/core'
+import type { HouseholdSettings, SeasonPortion } from '@kelvit/contract'
 import type {
   Capacity,
   GaugeKind,
+  Hold,
   JarSize,
   LoadEventKind,
   LoadSetup,
@@ -18,6 +18,7 @@ import type {
   Mouth,
   Pack,
   Process,
+  ReadingSource,
   StageMinutes,
   Storage,
   UnitSystem,
@@ -82,6 +83,8 @@ export const households = pgTable('households', {
   currency: text('currency').notNull().default('USD'),
   settings: jsonb('settings').$type<HouseholdSettings>().notNull(),
   isDemo: boolean('is_demo').notNull().default(false),
+  /** How many changes its log has; the log is numbered by it, in the order of commits. */
+  seq: bigint('seq', { mode: 'number' }).notNull().default(0),
   version: integer('version').notNull().default(1),
   createdAt: instant('created_at').notNull().defaultNow(),
   updatedAt: instant('updated_at').notNull().defaultNow(),
@@ -97,7 +100,40 @@ export const members = pgTable(
     role: text('role').$type<Role>().notNull(),
     removedAt: instant('removed_at'),
   },
-  (t) => [key(t), uniqueIndex('members_sign_in_name').on(t.signInName)],
+  (t) => [key(t)],
+)
+
+/**
+ * Whose a sign-in name is: the one thing of people that is known before a household is.
+ * Kept by a trigger; only the functions that look a name up may read it.
+ */
+export const signIns = pgTable(
+  'sign_ins',
+  {
+    name: text('name').primaryKey(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    memberId: uuid('member_id').notNull(),
+  },
+  (t) => [
+    points(t, t.memberId, members).onDelete('cascade'),
+    index('sign_ins_member').on(t.householdId, t.memberId),
+  ],
+)
+
+/** Whose a token is, of invitations, gauges and calendars; kept and read like sign-in names. */
+export const tokens = pgTable(
+  'tokens',
+  {
+    hash: text('hash').primaryKey(),
+    kind: text('kind').$type<'invitation' | 'gauge' | 'calendar'>().notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    id: uuid('id').notNull(),
+  },
+  (t) => [index('tokens_subject').on(t.householdId, t.kind, t.id)],
 )
 
 export const sessions = pgTable(
@@ -124,7 +160,7 @@ export const invitations = pgTable(
     householdId: uuid('household_id')
       .notNull()
       .references(() => households.id, { onDelete: 'cascade' }),
-    tokenHash: text('token_hash').notNull().unique(),
+    tokenHash: text('token_hash').notNull(),
     role: text('role').$type<Role>().notNull(),
     /** Who made it; it dies with that membership. */
     madeBy: uuid('made_by').notNull(),
@@ -176,6 +212,47 @@ export const gaugeTests = pgTable(
     key(t),
     points(t, t.cannerId, canners).onDelete('cascade'),
     index('gauge_tests_canner').on(t.householdId, t.cannerId, t.testedOn),
+  ],
+)
+
+/** A gauge that is a device: it writes readings with a token of its own. */
+export const gauges = pgTable(
+  'gauges',
+  {
+    ...kept,
+    cannerId: uuid('canner_id').notNull(),
+    name: text('name').notNull(),
+    simulated: boolean('simulated').notNull().default(false),
+    /** Only its hash; null when it was revoked. */
+    tokenHash: text('token_hash'),
+    lastHeardAt: instant('last_heard_at'),
+  },
+  (t) => [
+    key(t),
+    points(t, t.cannerId, canners).onDelete('cascade'),
+    index('gauges_canner').on(t.householdId, t.cannerId),
+  ],
+)
+
+/** Every reading a gauge sent, each once; those that say something become facts of the load. */
+export const gaugeReadings = pgTable(
+  'gauge_readings',
+  {
+    id: uuid('id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    gaugeId: uuid('gauge_id').notNull(),
+    loadId: uuid('load_id').notNull(),
+    at: instant('at').notNull(),
+    psi: doublePrecision('psi').notNull(),
+  },
+  (t) => [
+    key(t),
+    points(t, t.gaugeId, gauges).onDelete('cascade'),
+    points(t, t.loadId, loads).onDelete('cascade'),
+    index('gauge_readings_gauge').on(t.householdId, t.gaugeId),
+    index('gauge_readings_load').on(t.householdId, t.loadId, t.at),
   ],
 )
 
@@ -271,6 +348,8 @@ export const loadPortions = pgTable(
     mouth: text('mouth').$type<Mouth>().notNull(),
     jars: integer('jars').notNull(),
     filled: integer('filled'),
+    /** Unsealed jars of an earlier load that are processed again. */
+    fromJars: jsonb('from_jars').$type<string[]>(),
     lidLotId: uuid('lid_lot_id'),
     /** Which lots its lids were drawn from, and how many of each: taken back, they go where they came from. */
     lids: jsonb('lids').$type<{ lotId: string; count: number }[]>().notNull().default([]),
@@ -300,9 +379,14 @@ export const loadEvents = pgTable(
     kind: text('kind').$type<LoadEventKind>().notNull(),
     memberId: uuid('member_id'),
     by: text('by'),
+    /** When it happened, where somebody said that it was earlier than it was entered. */
+    happenedAt: instant('happened_at'),
+    /** When the server heard of it, by its own clock. */
+    heardAt: instant('heard_at'),
     psi: doublePrecision('psi'),
     text: text('text'),
     eventId: uuid('event_id'),
+    source: text('source').$type<ReadingSource>(),
     createdAt: instant('created_at').notNull().defaultNow(),
   },
   (t) => [
@@ -333,6 +417,8 @@ export const jars = pgTable(
     state: text('state').$type<JarState>().notNull(),
     useSoon: boolean('use_soon').notNull().default(false),
     seal: text('seal').$type<SealOutcome>().notNull(),
+    /** Held back by the judgement of its load. */
+    hold: text('hold').$type<Hold>(),
     cause: text('cause'),
     costEach: doublePrecision('cost_each'),
     stateAt: instant('state_at').notNull(),
@@ -347,12 +433,39 @@ export const jars = pgTable(
     points(t, t.recipeId, recipes),
     points(t, t.shelfId, shelves),
     index('jars_household').on(t.householdId, t.state, t.foodId),
+    index('jars_state_at').on(t.householdId, t.stateAt),
     index('jars_best').on(t.householdId, t.bestBy),
     index('jars_load').on(t.householdId, t.loadId),
     index('jars_lot').on(t.householdId, t.lotId),
     index('jars_recipe').on(t.householdId, t.recipeId),
     index('jars_shelf').on(t.householdId, t.shelfId),
     uniqueIndex('jars_code').on(t.householdId, t.code),
+  ],
+)
+
+/**
+ * The household's log: every row that was written, as it was then, in the order of
+ * commits. Triggers write it in the same transaction; the application reads and adds, and
+ * may never change it.
+ */
+export const changes = pgTable(
+  'changes',
+  {
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    table: text('table').notNull(),
+    id: uuid('id').notNull(),
+    version: integer('version'),
+    memberId: uuid('member_id'),
+    at: instant('at').notNull(),
+    /** The row without its secrets, as the database writes it; null when it is gone. */
+    row: jsonb('row').$type<Record<string, unknown>>(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.householdId, t.seq] }),
+    index('changes_row').on(t.householdId, t.table, t.id, t.seq),
   ],
 )
 
@@ -543,7 +656,7 @@ export const calendarFeeds = pgTable(
   'calendar_feeds',
   {
     ...kept,
-    tokenHash: text('token_hash').notNull().unique(),
+    tokenHash: text('token_hash').notNull(),
   },
   (t) => [key(t)],
 )

@@ -1,4 +1,4 @@
-import { getTableName, type InferSelectModel, type Table } from 'drizzle-orm'
+import { getTableColumns, getTableName, type InferSelectModel, type Table } from 'drizzle-orm'
 import * as t from './schema'
 
 /** As JSON carries it: instants become ISO text. */
@@ -82,6 +82,8 @@ const PUBLIC = {
   ]),
   load_portions: shown(t.loadPortions, [
     'id',
+    'loadId',
+    'position',
     'lotId',
     'formId',
     'pack',
@@ -89,8 +91,22 @@ const PUBLIC = {
     'mouth',
     'jars',
     'filled',
+    'fromJars',
   ]),
-  load_events: shown(t.loadEvents, ['id', 'loadId', 'at', 'kind', 'by', 'psi', 'text', 'eventId']),
+  load_events: shown(t.loadEvents, [
+    'id',
+    'loadId',
+    'at',
+    'happenedAt',
+    'heardAt',
+    'kind',
+    'by',
+    'psi',
+    'text',
+    'eventId',
+    'source',
+  ]),
+  gauges: shown(t.gauges, [...KEY, 'cannerId', 'name', 'simulated', 'lastHeardAt']),
   jars: shown(t.jars, [
     ...KEY,
     'code',
@@ -108,6 +124,7 @@ const PUBLIC = {
     'state',
     'useSoon',
     'seal',
+    'hold',
     'cause',
     'costEach',
     'stateAt',
@@ -187,3 +204,29 @@ export const toWires =
   <T extends Table>(table: T) =>
   (row: object): Wire<T> =>
     toWire(table, row)
+
+/**
+ * A row of the log as it goes over the wire: the same public columns under the same names
+ * as `toWire` gives. Null for a table that has none.
+ * @param row the row as the log keeps it: column names of the database, instants as text.
+ */
+export function fromLog(
+  table: string,
+  row: Readonly<Record<string, unknown>>,
+): Readonly<Record<string, unknown>> | null {
+  const shownHere = Object.entries(PUBLIC).find(([name]) => name === table)?.[1]
+  if (!shownHere) return null
+  const columns = getTableColumns(shownHere.table as Table)
+  return Object.fromEntries(
+    shownHere.columns.map((c): [string, unknown] => {
+      const column = columns[c]
+      const value = column ? row[column.name] : null
+      return [
+        c,
+        column?.dataType === 'date' && typeof value === 'string'
+          ? new Date(value).toISOString()
+          : (value ?? null),
+      ]
+    }),
+  )
+}

@@ -1,4 +1,5 @@
-import type { JarState, SealOutcome } from '@kelvit/contract'
+import { type JarState, type SealOutcome } from '@kelvit/core'
+import { put } from './put'
 import {
   dateAt,
   DEFAULT_POLICY,
@@ -68,9 +69,10 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
     restMinutes: 10,
   }
   const start = days.at(load.days, load.time)
-  const events = story(load, setup, start).filter((e) => e.at <= days.now)
+  const events = story(load, setup, start, number).filter((e) => e.at <= days.now)
   const state = foldLoad(setup, events)
-  if (state.ignored.length > 0) throw new Error(`demo load ${number}: ${state.ignored[0]?.why}`)
+  if (state.questions.length > 0)
+    throw new Error(`demo load ${number}: ${state.questions[0]?.sentence}`)
   const filled = state.entered.heating === undefined ? null : load.jars
   const lotId = await addLot(tx, householdId, days, {
     line: load.line,
@@ -94,7 +96,7 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
     filled,
   }
   const code = codeOf(number)
-  await tx.insert(loads).values({
+  await put(tx, loads, {
     id: loadId,
     householdId,
     code,
@@ -104,9 +106,11 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
     processes: [process],
     stage: state.stage,
   })
-  await tx.insert(loadPortions).values(portion)
+  await put(tx, loadPortions, portion)
   if (events.length > 0)
-    await tx.insert(loadEvents).values(
+    await put(
+      tx,
+      loadEvents,
       events.map((e) => ({
         id: e.id,
         householdId,
@@ -139,7 +143,12 @@ function processOf(place: Place, load: DemoLoad): Process {
 }
 
 /** The evening minute by minute. */
-function story(load: DemoLoad, setup: LoadSetup, start: number): LoadEvent[] {
+function story(load: DemoLoad, setup: LoadSetup, start: number, number: number): LoadEvent[] {
+  // No two evenings are alike; those that still run are told to the minute.
+  const past = load.until === undefined
+  const wobble = (about: number, by: number): number =>
+    past ? about + ((number * 37) % (2 * by + 1)) - by : about
+
   const events: LoadEvent[] = []
   let t = start
   const say = (minutes: number, kind: LoadEventKind, psi?: number): boolean => {
@@ -151,7 +160,7 @@ function story(load: DemoLoad, setup: LoadSetup, start: number): LoadEvent[] {
   say(0, 'started')
   say(Math.min(95, load.jars * quartsOf(load.jar) * 9), 'filling-began')
   say(load.jars + 4, 'locked')
-  say(19, 'steam-steady')
+  say(wobble(19, 3), 'steam-steady')
   say(10, 'weight-on')
   pressure(load, setup, say)
   say(
@@ -160,7 +169,7 @@ function story(load: DemoLoad, setup: LoadSetup, start: number): LoadEvent[] {
     setup.regulatedBy === 'dial' ? setup.psi + 0.5 : undefined,
   )
   say(0.2, 'heat-off')
-  say(34, 'pressure-zero')
+  say(past ? wobble(load.canner === 'tall' ? 41 : 34, 4) : 34, 'pressure-zero')
   say(2, 'lock-dropped')
   say(0.5, 'weight-off')
   say(10, 'opened')
@@ -204,7 +213,9 @@ async function addJars(
   const low = load.lowLiquid ?? 0
   const unsealed = load.unsealed ?? 0
   const eaten = load.eaten ?? 0
-  await tx.insert(jars).values(
+  await put(
+    tx,
+    jars,
     Array.from({ length: load.jars }, (_, i) => {
       const seal: SealOutcome =
         i < unsealed ? 'unsealed' : i < unsealed + low ? 'sealed-low-liquid' : 'sealed'

@@ -1,4 +1,5 @@
-import type { LotSource, LotState } from '@kelvit/contract'
+import { type LotSource, type LotState } from '@kelvit/core'
+import { put } from './put'
 import { canBy, foodOf, readWeighIn, type JarSize, type Storage } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
@@ -30,7 +31,7 @@ export async function addLot(
   const id = uuidv7()
   const storage = lot.storage ?? 'cool'
   const food = foodOf(read.food.id) ?? read.food
-  await tx.insert(lots).values({
+  await put(tx, lots, {
     id,
     householdId,
     foodId: food.id,

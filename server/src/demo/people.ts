@@ -1,7 +1,8 @@
-import type { Role } from '@kelvit/contract'
+import { type Role } from '@kelvit/core'
+import { put } from './put'
 import { cannerClasses, MINIMUM_LOAD } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
-import { hashPassphrase, newToken } from '../account/secrets'
+import { hashPassphrase, newToken } from '../http/secrets'
 import type { Tx } from '../db/pool'
 import { canners, containers, gaugeTests, members, shelves } from '../db/schema'
 import type { DemoDays } from './days'
@@ -32,7 +33,9 @@ export interface DemoGear {
 export async function addPeople(tx: Tx, householdId: string): Promise<void> {
   // Nobody knows these passphrases: the demo is entered by its button.
   const passphraseHash = await hashPassphrase(newToken())
-  await tx.insert(members).values(
+  await put(
+    tx,
+    members,
     PEOPLE.map(([name, role], i) => ({
       id: uuidv7(),
       householdId,
@@ -69,7 +72,7 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
       ...more,
     }
   }
-  await tx.insert(canners).values([
+  await put(tx, canners, [
     canner(small, 'Small canner', 'small', {
       waterIn: 3,
       manual: 'Blue folder, first pocket',
@@ -82,7 +85,9 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
       createdAt: new Date(Date.UTC(2024, 2, 3)),
     }),
   ])
-  await tx.insert(gaugeTests).values(
+  await put(
+    tx,
+    gaugeTests,
     [
       [-830, 0.5],
       [-472, 0],
@@ -96,12 +101,12 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
       testedBy: 'County extension table at the fair',
     })),
   )
-  await tx.insert(containers).values([
+  await put(tx, containers, [
     { id: uuidv7(), householdId, name: 'blue crate', lb: 19, foodId: null },
     { id: uuidv7(), householdId, name: 'wash tub', lb: 26, foodId: 'beets' },
   ])
   const rows = SHELVES.map((name, position) => ({ id: uuidv7(), householdId, name, position }))
-  await tx.insert(shelves).values(rows)
+  await put(tx, shelves, rows)
   const shelf = Object.fromEntries(rows.map((r) => [r.name, r.id])) as Record<ShelfName, string>
   return { small, tall, shelf }
 }

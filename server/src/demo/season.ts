@@ -1,3 +1,5 @@
+import { put } from './put'
+import { readYields } from '../store/yields'
 import type { SeasonLoad } from '@kelvit/contract'
 import {
   cannerBlocks,
@@ -25,7 +27,7 @@ import {
   seasonLoads,
 } from '../db/schema'
 import { toWires } from '../db/wire'
-import { listLoads } from '../loads/store'
+import { listLoads } from '../store/loads'
 import { kitchenCalendar } from '../season/canning-days'
 import type { DemoDays } from './days'
 
@@ -43,7 +45,9 @@ const HOURS: readonly (readonly [number, string | null, string | null, number])[
 /** The kitchen's hours, some busy times, and a season planned from what is in the house and on the way. */
 export async function addSeason(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const row = () => ({ id: uuidv7(), householdId })
-  await tx.insert(kitchenHours).values(
+  await put(
+    tx,
+    kitchenHours,
     HOURS.map(([weekday, opens, closes, people]) => ({
       ...row(),
       weekday,
@@ -53,7 +57,7 @@ export async function addSeason(tx: Tx, householdId: string, days: DemoDays): Pr
     })),
   )
   const sunday = firstSundayAfter(days, 9)
-  await tx.insert(kitchenExceptions).values({
+  await put(tx, kitchenExceptions, {
     ...row(),
     onDate: sunday,
     opens: null,
@@ -61,7 +65,7 @@ export async function addSeason(tx: Tx, householdId: string, days: DemoDays): Pr
     people: 0,
     note: 'Threshing supper at the grange',
   })
-  await tx.insert(busyTimes).values([
+  await put(tx, busyTimes, [
     { ...row(), onDate: days.on(4), from: '17:00', until: '18:30', what: 'Choir' },
     { ...row(), onDate: days.on(11), from: '17:00', until: '18:30', what: 'Choir' },
   ])
@@ -89,13 +93,14 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     settings: household.settings,
     calendar: await kitchenCalendar(tx),
     lots: await tx.select().from(lots),
-    loads: await listLoads(tx, 1000),
+    loads: await listLoads(tx, days.now),
     // The demo's dial was tested within the year.
     canners: gear.map((c) => ({
       ...c,
       blocks: cannerBlocks(c.regulatedBy, { daysAgo: 0, errorPsi: 0 }),
     })),
     jars: (await tx.select().from(jars)).map(toWires(jars)),
+    yields: await readYields(tx),
     jarGroups: await tx.select().from(jarGroups),
     lidLots: await tx.select().from(lidLots),
   })
@@ -116,7 +121,9 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     }),
   }))
   if (planned.length > 0)
-    await tx
-      .insert(seasonLoads)
-      .values(planned.map((l) => ({ ...l, householdId, portions: [...l.portions] })))
+    await put(
+      tx,
+      seasonLoads,
+      planned.map((l) => ({ ...l, householdId, portions: [...l.portions] })),
+    )
 }

@@ -1,8 +1,9 @@
+import { put } from './put'
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { DEFAULT_SETTINGS } from '../account/defaults'
-import { askDemo } from '../account/store'
-import type { Clock } from '../clock'
+import { askDemo } from '../store/sessions'
+import type { Clock } from '../clock/clock'
 import type { Database } from '../db/pool'
 import { households } from '../db/schema'
 import { demoDays } from './days'
@@ -26,12 +27,12 @@ export async function endOldDemo(db: Database): Promise<void> {
 export async function seedDemo(db: Database, clock: Clock): Promise<void> {
   if ((await askDemo(db)).length > 0) return
   const householdId = uuidv7()
-  await db.inHousehold(householdId, async (tx) => {
+  await db.inHousehold({ householdId }, async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtext('kelvit demo'))`)
     const there = await tx.execute(sql`select 1 from kelvit_find_demo()`)
     if (there.rows.length > 0) return
     const days = demoDays(clock.now(), DEMO_ZONE)
-    await tx.insert(households).values({
+    await put(tx, households, {
       id: householdId,
       name: 'Quillback Farm',
       zone: DEMO_ZONE,

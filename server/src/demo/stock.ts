@@ -1,3 +1,4 @@
+import { put } from './put'
 import type { JarSize, Mouth } from '@kelvit/core'
 import { splitPickings } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
@@ -45,12 +46,12 @@ const NEEDS: readonly (readonly [
 /** Jars, lids and supplies, what the house eats, a bed to come, marks and an honest record. */
 export async function addStock(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const row = () => ({ id: uuidv7(), householdId })
-  await tx
-    .insert(jarGroups)
-    .values(
-      JARS.map(([jar, mouth, owned, broken]) => ({ ...row(), jar, mouth, owned, broken, runs: 0 })),
-    )
-  await tx.insert(lidLots).values([
+  await put(
+    tx,
+    jarGroups,
+    JARS.map(([jar, mouth, owned, broken]) => ({ ...row(), jar, mouth, owned, broken, runs: 0 })),
+  )
+  await put(tx, lidLots, [
     {
       ...row(),
       name: 'tin by the door',
@@ -69,7 +70,7 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
     },
     { ...row(), name: 'wide box', mouth: 'wide', boughtOn: days.on(-58), count: 24, left: 24 },
   ])
-  await tx.insert(lidLots).values({
+  await put(tx, lidLots, {
     ...row(),
     name: 'August case',
     mouth: 'regular',
@@ -77,7 +78,7 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
     count: 240,
     left: 228,
   })
-  await tx.insert(supplies).values([
+  await put(tx, supplies, [
     { ...row(), kind: 'bands regular', amount: 410 },
     { ...row(), kind: 'bands wide', amount: 30 },
     { ...row(), kind: 'salt', amount: 96 },
@@ -85,7 +86,9 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
     { ...row(), kind: 'vinegar', amount: 14 },
     { ...row(), kind: 'fuel', amount: 3 },
   ])
-  await tx.insert(needs).values(
+  await put(
+    tx,
+    needs,
     NEEDS.map(([foodId, formId, jar, jarsPerMeal, mealsPerWeek, freshMonths, harvest]) => ({
       ...row(),
       foodId,
@@ -98,7 +101,9 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
       certainty: 0.8,
     })),
   )
-  await tx.insert(processChecks).values(
+  await put(
+    tx,
+    processChecks,
     ['beans-snap', 'tomatoes-crushed', 'corn-kernel'].map((formId) => ({
       ...row(),
       formId,
@@ -113,13 +118,15 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
 
 async function addRecipe(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const recipeId = uuidv7()
-  await tx.insert(recipes).values({
+  await put(tx, recipes, {
     id: recipeId,
     householdId,
     name: 'Great-aunt Osier’s marrow relish',
     done: 'Summer squash, onions and vinegar by eye, 20 minutes in boiling water.',
   })
-  await tx.insert(jars).values(
+  await put(
+    tx,
+    jars,
     [1, 2, 3].map((n) => ({
       id: uuidv7(),
       householdId,
@@ -141,7 +148,7 @@ async function addRecipe(tx: Tx, householdId: string, days: DemoDays): Promise<v
 /** A late bed of beans with three pickings to come. */
 async function addBed(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const id = uuidv7()
-  await tx.insert(plantings).values({
+  await put(tx, plantings, {
     id,
     householdId,
     foodId: 'beans-snap',

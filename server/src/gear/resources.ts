@@ -1,52 +1,15 @@
-import { paths, type CannerRead } from '@kelvit/contract'
-import {
-  newCannerSchema,
-  newContainerSchema,
-  newGaugeTestSchema,
-  newShelfSchema,
-  patchCannerSchema,
-  patchContainerSchema,
-  patchShelfSchema,
-} from '@kelvit/contract/schemas'
-import { cannerBlocks, dateAt, daysBetween, foodOf, type Block } from '@kelvit/core'
-import { desc, inArray } from 'drizzle-orm'
-import type { Tx } from '../db/pool'
+import { type CannerRead } from '@kelvit/contract'
+import { cannerRows, containerRows, gaugeTestRows, shelfRows } from '@kelvit/contract/routes'
+import { dateAt, foodOf, learnTimes, withLearned } from '@kelvit/core'
 import { canners, containers, gaugeTests, shelves } from '../db/schema'
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
-import { findRow, type Values } from '../resource/store'
+import { findRow, type Values } from '../store/rows'
+import { learnedTimes } from '../store/learned'
+import { blocksOf, lastTests } from '../store/gauge-tests'
 
 type CannerRow = typeof canners.$inferSelect
-type TestRow = typeof gaugeTests.$inferSelect
-
-/** The newest gauge test of each canner. */
-export async function lastTests(
-  tx: Tx,
-  cannerIds: readonly string[],
-): Promise<ReadonlyMap<string, TestRow>> {
-  if (cannerIds.length === 0) return new Map()
-  const tests = await tx
-    .select()
-    .from(gaugeTests)
-    .where(inArray(gaugeTests.cannerId, [...cannerIds]))
-    .orderBy(desc(gaugeTests.testedOn), desc(gaugeTests.createdAt))
-  const last = new Map<string, TestRow>()
-  for (const test of tests) if (!last.has(test.cannerId)) last.set(test.cannerId, test)
-  return last
-}
-
-/** What keeps a canner from being used on a day. */
-export const blocksOf = (
-  canner: CannerRow,
-  test: TestRow | undefined,
-  today: string,
-): readonly Block[] =>
-  cannerBlocks(
-    canner.regulatedBy,
-    test ? { daysAgo: daysBetween(test.testedOn, today), errorPsi: test.errorPsi } : null,
-    canner.defects.map((sentence) => ({ sentence })),
-  )
 
 function checkGauge(values: Values, stored: Values | undefined): Values {
   const gauge = values.gauge ?? stored?.gauge
@@ -60,11 +23,8 @@ function checkGauge(values: Values, stored: Values | undefined): Values {
 }
 
 const cannerResource: Resource = {
-  path: paths.canners,
+  routes: cannerRows,
   table: canners,
-  create: newCannerSchema,
-  patch: patchCannerSchema,
-  write: 'keeper',
   order: canners.createdAt,
   prepare: (values, { stored }) => checkGauge(values, stored),
   present: async (rows, tx, deps, actor) => {
@@ -74,10 +34,14 @@ const cannerResource: Resource = {
       tx,
       list.map((c) => c.id),
     )
+    const times = await learnedTimes(tx, list)
     return list.map((canner): CannerRead => {
       const test = tests.get(canner.id)
+      const learned = times.get(canner.id) ?? learnTimes(canner.stageMinutes, [])
       return {
         ...toWire(canners, canner),
+        stageMinutes: withLearned(canner.stageMinutes, learned),
+        learned,
         blocks: blocksOf(canner, test, today),
         lastTest: test ? { testedOn: test.testedOn, errorPsi: test.errorPsi } : null,
       }
@@ -86,10 +50,8 @@ const cannerResource: Resource = {
 }
 
 const gaugeTestResource: Resource = {
-  path: paths.gaugeTests,
+  routes: gaugeTestRows,
   table: gaugeTests,
-  create: newGaugeTestSchema,
-  write: 'keeper',
   order: gaugeTests.testedOn,
   prepare: async (values, { tx, deps, actor }) => {
     if (!(await findRow(tx, canners, String(values.cannerId))))
@@ -101,13 +63,9 @@ const gaugeTestResource: Resource = {
 }
 
 const containerResource: Resource = {
-  path: paths.containers,
+  routes: containerRows,
   table: containers,
-  create: newContainerSchema,
-  patch: patchContainerSchema,
-  write: 'helper',
   order: containers.name,
-  deletable: true,
   prepare: (values) => {
     if (typeof values.foodId === 'string' && !foodOf(values.foodId))
       throw unprocessable('no-food', 'There is no such food in the tables.')
@@ -116,13 +74,9 @@ const containerResource: Resource = {
 }
 
 const shelfResource: Resource = {
-  path: paths.shelves,
+  routes: shelfRows,
   table: shelves,
-  create: newShelfSchema,
-  patch: patchShelfSchema,
-  write: 'helper',
   order: shelves.position,
-  deletable: true,
 }
 
 export const gearResources = [cannerResource, gaugeTestResource, containerResource, shelfResource]

@@ -1,5 +1,6 @@
 import type { PrintedDaySheet } from '@kelvit/contract'
 import type { ReadCalendar } from '../formats/ical-read'
+import type { PrintedRecord } from '../formats/record'
 
 /** Work that may take long and is done beside the server, so that nobody else waits for it; each in a file of its name. */
 export interface Jobs {
@@ -10,11 +11,13 @@ export interface Jobs {
     readonly until: string
   }
   readonly 'day-sheet': { readonly sheet: PrintedDaySheet }
+  readonly record: { readonly record: PrintedRecord }
 }
 
 interface Results {
   readonly calendar: ReadCalendar
   readonly 'day-sheet': Uint8Array
+  readonly record: Uint8Array
 }
 export type Result<K extends keyof Jobs> = Results[K]
 

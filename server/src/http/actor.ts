@@ -1,4 +1,4 @@
-import type { Role } from '@kelvit/contract'
+import { type Role } from '@kelvit/core'
 import type { Context } from 'koa'
 import { ProblemError } from './problem'
 

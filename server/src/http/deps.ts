@@ -1,7 +1,7 @@
 import type { Logger } from 'pino'
-import type { Clock } from '../clock'
+import type { Clock } from '../clock/clock'
 import type { Database } from '../db/pool'
-import type { Live } from '../live/live'
+import type { Live } from './live'
 
 /** How this Kelvit stands towards the network. */
 export interface Doors {

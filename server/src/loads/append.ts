@@ -1,30 +1,34 @@
 import type { LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
 import {
-  changedFigures,
-  dateAt,
+  FACTS,
   foldLoad,
+  inOrder,
   isInCanner,
-  stillHolds,
-  whyNot,
+  takenBack,
   type LoadEvent,
+  type LoadState,
 } from '@kelvit/core'
-import { and, eq, ne } from 'drizzle-orm'
+import { AHEAD_MS } from '../clock/clock'
 import type { Tx } from '../db/pool'
-import { canners, loadEvents, loadPortions, loads, lots } from '../db/schema'
+import { loadEvents } from '../db/schema'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
-import { conflict, notFound, unprocessable } from '../http/problem'
-import { drawLids, returnLids } from '../gear/stock'
-import { checkJars, figuresOf, fitCanner, householdOf } from './plan'
+import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
+import { checkCanner, figuresNow } from './at-start'
+import { followFill } from './filled'
+import { loseSeal } from './jars'
+import { refold } from './refold'
 import { shelveJars } from './shelve'
-import { asEvent, lockLoad, readEvents, readLoad, readPortions, type LoadRow } from './store'
+import { asEvent, lockLoad, readEvents, readLoad, type LoadRow } from '../store/loads'
+import { addRows } from '../store/rows'
 
-/** Clocks of phones differ a little; more than this into the future is a wrong clock. */
-const FUTURE_MS = 120_000
+/** Two people who say the same within this long say one thing, ms. */
+const ONE_THING_MS = 5000
 
 /**
- * Adds one event to a load, with all that follows from it, or nothing at all.
- * The fold of core decides whether it fits. Repeating an event changes nothing.
+ * Adds one fact to a load, with all that follows from it. What happened is kept, also
+ * when it should not have happened; core judges it. Refused is only what lies in the
+ * future or before the load was started. Repeating a fact changes nothing.
  */
 export const appendEvent = (
   deps: Deps,
@@ -33,7 +37,7 @@ export const appendEvent = (
   eventId: string,
   sent: NewLoadEvent,
 ): Promise<LoadWithEvents> =>
-  deps.db.inHousehold(actor.householdId, async (tx) => {
+  deps.db.inHousehold(actor, async (tx) => {
     const load = await lockLoad(tx, loadId)
     if (!load) throw notFound('There is no such load.')
     const events = (await readEvents(tx, loadId)).map(asEvent)
@@ -53,127 +57,117 @@ async function append(
   id: string,
   sent: NewLoadEvent,
 ): Promise<void> {
-  const event: LoadEvent = { ...sent, id, at: Date.parse(sent.at), by: actor.memberName }
-  if (event.at > deps.clock.now() + FUTURE_MS)
-    throw unprocessable('future', 'This event lies in the future. Check the clock of this device.')
-  if (sent.kind === 'locked') await checkCanner(tx, load, sent)
+  const event: LoadEvent = {
+    ...sent,
+    ...momentsOf(sent, deps.clock.now(), events),
+    id,
+    by: actor.memberName,
+  }
+  if (isSaidAlready(events, event)) return
+  if (sent.kind === 'looked-into' && actor.role !== 'keeper')
+    throw new ProblemError(
+      403,
+      'role',
+      'Only the keeper says that a doubt was looked into; it sets the jars free.',
+    )
+  if (sent.kind === 'retracted' && !takenBack([...events, event]).has(sent.eventId ?? ''))
+    throw conflict(
+      'event-does-not-fit',
+      'This stays in the record. Only the last step can be taken back, within a minute, and never a reading or what starts or breaks a clock.',
+    )
   const { setup, ...figures } =
     sent.kind === 'started' ? await figuresNow(tx, deps, actor, load) : { setup: load.setup }
-  const refusal = whyNot(setup, events, event)
-  if (refusal) throw conflict('event-does-not-fit', refusal)
+  const before = foldLoad(setup, events)
   const after = foldLoad(setup, [...events, event])
-  const closed = load.stage === 'standing' || load.stage === 'checked'
-  if (
-    closed &&
-    after.stage !== load.stage &&
-    after.stage !== 'checked' &&
-    sent.kind !== 'retracted'
-  )
-    throw conflict(
-      'load-closed',
-      'The jars are out already; this came too late to count. Add it as a note.',
-    )
-  await tx.insert(loadEvents).values({
-    id,
-    householdId: actor.householdId,
-    loadId: load.id,
-    at: new Date(event.at),
-    kind: sent.kind,
-    memberId: actor.memberId,
-    by: actor.memberName,
-    psi: sent.psi ?? null,
-    text: sent.text ?? null,
-    eventId: sent.eventId ?? null,
-  })
-  await tx
-    .update(loads)
-    .set({
-      setup,
-      ...figures,
-      stage: after.stage,
-      version: load.version + 1,
-      updatedAt: new Date(),
-    })
-    .where(eq(loads.id, load.id))
-  if (sent.kind === 'locked') await noteFilled(tx, load, sent, dateAt(event.at, actor.zone))
-  if (sent.kind === 'retracted' && events.find((e) => e.id === sent.eventId)?.kind === 'locked')
-    await forgetFilled(tx, load)
-  if (sent.kind === 'seals-checked') await shelveJars(tx, actor, load, after, sent, event.at)
+  // Before a lid goes on: the jars fit, and nothing else is in the canner.
+  const goesIn = !isInCanner(before.stage) && isInCanner(after.stage)
+  if ((sent.kind === 'locked' || goesIn) && !isOver(before)) await checkCanner(tx, load, sent)
+  await addRows(tx, loadEvents, [
+    {
+      id,
+      householdId: actor.householdId,
+      loadId: load.id,
+      at: new Date(event.at),
+      happenedAt: event.happenedAt == null ? null : new Date(event.happenedAt),
+      heardAt: new Date(deps.clock.now()),
+      kind: sent.kind,
+      memberId: actor.memberId,
+      by: actor.memberName,
+      psi: sent.psi ?? null,
+      text: sent.text ?? null,
+      eventId: sent.eventId ?? null,
+    },
+  ])
+  await followFill(tx, actor, load, { before, after, sent, at: event.at, goesIn })
+  if (sent.kind === 'seals-checked' && before.stage !== 'checked' && after.stage === 'checked')
+    await shelveJars(tx, actor, { ...load, setup }, after, sent, event.at)
+  if (sent.kind === 'seal-lost' && sent.jarId) await loseSeal(tx, load, sent.jarId, event.at)
+  await refold(tx, load, { setup, ...figures })
 }
+
+const isOver = (state: LoadState): boolean =>
+  ['standing', 'checked', 'aborted'].includes(state.stage)
 
 /**
- * What a load runs at is looked up when it is started, whatever it was planned at: the
- * gauge may have been tested and the altitude corrected since. The plan's figures are
- * kept beside it where they differ.
+ * The moments of a fact by the server's clock. A device that never measured its distance
+ * to the server says its own time as it sends, and is put right by that; nothing lies in
+ * the future, and nothing before the load was started.
  */
-async function figuresNow(
-  tx: Tx,
-  deps: Deps,
-  actor: Actor,
-  load: LoadRow,
-): Promise<Pick<LoadRow, 'setup'> & Partial<Pick<LoadRow, 'plannedSetup' | 'processes'>>> {
-  const canner = await fitCanner(tx, deps, actor, load.cannerId)
-  const portions = await readPortions(tx, load.id)
-  const { setup, processes } = figuresOf(portions, canner, await householdOf(tx, actor))
-  if (load.stage !== 'planned' || changedFigures(load.setup, setup).length === 0)
-    return { setup: load.setup }
-  return { setup, plannedSetup: load.setup, processes: [...processes] }
+function momentsOf(
+  sent: NewLoadEvent,
+  now: number,
+  events: readonly LoadEvent[],
+): { readonly at: number; readonly happenedAt: number | null; readonly heardAt: number } {
+  const off = sent.sentAt ? now - Date.parse(sent.sentAt) : 0
+  const at = Date.parse(sent.at) + off
+  if (at > now + AHEAD_MS)
+    throw unprocessable('future', 'This event lies in the future. Check the clock of this device.')
+  const gone = takenBack(events)
+  const began = inOrder(events).find((e) => e.kind === 'started' && !gone.has(e.id))?.at
+  if (began === undefined && sent.kind !== 'started')
+    throw conflict('not-started', 'This load was not started yet. Start it first.')
+  if (began !== undefined && at < began - AHEAD_MS)
+    throw conflict('not-started', 'This was before the load was started. Check the time.')
+  const happened = sent.happenedAt ? Date.parse(sent.happenedAt) + off : null
+  if (happened !== null && happened > at + AHEAD_MS)
+    throw unprocessable('future', 'It cannot have happened after it was said. Check the time.')
+  const least = began ?? 0
+  return {
+    at: Math.max(least, Math.min(at, now)),
+    happenedAt: happened === null ? null : Math.max(least, Math.min(happened, at, now)),
+    heardAt: now,
+  }
 }
 
-/** Before a lid is locked: the jars fit by the canner's manual, and no other load is in it. */
-async function checkCanner(tx: Tx, load: LoadRow, sent: NewLoadEvent): Promise<void> {
-  const [canner] = await tx
-    .select()
-    .from(canners)
-    .where(eq(canners.id, load.cannerId))
-    .for('update')
-  if (!canner) throw notFound()
-  const portions = await readPortions(tx, load.id)
-  checkJars(
-    portions.map((p) => ({
-      ...p,
-      jars: sent.filled?.find((f) => f.portionId === p.id)?.jars ?? p.jars,
-    })),
-    canner,
+/** Two people at two devices pressed the same at the same moment: it happened once. */
+function isSaidAlready(events: readonly LoadEvent[], e: LoadEvent): boolean {
+  const rule = FACTS[e.kind]
+  const counts = rule.starts ?? rule.breaks ?? ONCE.has(e.kind)
+  if (!counts) return false
+  const gone = takenBack(events)
+  const between = (a: number, b: number): boolean =>
+    events.some(
+      (x) => x.kind !== 'note' && x.at > Math.min(a, b) && x.at < Math.max(a, b) && !gone.has(x.id),
+    )
+  return events.some(
+    (x) =>
+      x.kind === e.kind &&
+      !gone.has(x.id) &&
+      Math.abs(x.at - e.at) <= ONE_THING_MS &&
+      (x.psi ?? null) === (e.psi ?? null) &&
+      (x.happenedAt ?? null) === (e.happenedAt ?? null) &&
+      (x.text ?? '') === (e.text ?? '') &&
+      (x.eventId ?? null) === (e.eventId ?? null) &&
+      !between(x.at, e.at),
   )
-  const others = await tx
-    .select({ id: loads.id, code: loads.code, stage: loads.stage })
-    .from(loads)
-    .where(and(eq(loads.cannerId, load.cannerId), ne(loads.id, load.id)))
-  const other = others.find((l) => isInCanner(l.stage))
-  if (other) throw conflict('canner-busy', stillHolds(canner.name, other.code))
 }
-
-/** How many jars really went in, and which lots are used up. */
-async function noteFilled(tx: Tx, load: LoadRow, sent: NewLoadEvent, today: string): Promise<void> {
-  const portions = await readPortions(tx, load.id)
-  for (const portion of portions) {
-    const said = sent.filled?.find((f) => f.portionId === portion.id)
-    await tx
-      .update(loadPortions)
-      .set({ filled: said?.jars ?? portion.jars })
-      .where(eq(loadPortions.id, portion.id))
-    await drawLids(tx, portion, said?.jars ?? portion.jars)
-    if (said?.lotFinished && portion.lotId)
-      await tx
-        .update(lots)
-        .set({ state: 'canned', finishedOn: today, updatedAt: new Date() })
-        .where(eq(lots.id, portion.lotId))
-  }
-  const strange = sent.filled?.find((f) => !portions.some((p) => p.id === f.portionId))
-  if (strange)
-    throw unprocessable('no-portion', 'One of the counts is for jars that are not in this load.')
-}
-
-/** The lid was not locked after all: counts are open again and used-up lots are back in the house. */
-async function forgetFilled(tx: Tx, load: LoadRow): Promise<void> {
-  for (const portion of await readPortions(tx, load.id)) {
-    await returnLids(tx, portion)
-    await tx.update(loadPortions).set({ filled: null }).where(eq(loadPortions.id, portion.id))
-    if (portion.lotId)
-      await tx
-        .update(lots)
-        .set({ state: 'in-house', finishedOn: null, updatedAt: new Date() })
-        .where(and(eq(lots.id, portion.lotId), eq(lots.state, 'canned')))
-  }
-}
+const ONCE = new Set<LoadEvent['kind']>([
+  'started',
+  'filling-began',
+  'locked',
+  'seals-checked',
+  'aborted',
+  'prompt-heard',
+  'watched',
+  'unwatched',
+])

@@ -1,46 +1,48 @@
-import { paths, type NewLoad, type NewLoadEvent } from '@kelvit/contract'
-import { newLoadEventSchema, newLoadSchema } from '@kelvit/contract/schemas'
+import { loadApi } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
-import { eq } from 'drizzle-orm'
-import { loads } from '../db/schema'
-import { actorOf } from '../http/actor'
+import { asc, eq } from 'drizzle-orm'
+import { canners, jars, loads } from '../db/schema'
+import { toWires } from '../db/wire'
+import { beside } from '../heavy/beside'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
-import { readBody, readId } from '../http/validate'
+import { foundAlready, serve } from '../http/serve'
+import { readId } from '../http/validate'
 import { appendEvent } from './append'
+import { householdOf } from '../kitchen/figures'
 import { planLoad } from './plan'
-import { listLoads, lockLoad, readLoad } from './store'
-
-/** Enough for a season on one page; older loads are in the records. */
-const LIST_LIMIT = 200
+import { printRecord } from '../formats/record'
+import { asEvent, listLoads, lockLoad, pastLoads, readEvents, readLoad } from '../store/loads'
+import { deleteRow } from '../store/rows'
 
 export function loadRoutes(router: Router, deps: Deps): void {
-  const one = `${paths.loads}/:id`
-  router.get(paths.loads, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => listLoads(tx, LIST_LIMIT))
-  })
-  router.get(one, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    const load = await deps.db.inHousehold(actor.householdId, (tx) => readLoad(tx, readId(ctx)))
-    if (!load) throw notFound('There is no such load.')
-    ctx.body = load
-  })
-  router.put(one, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const { load, made } = await planLoad(
-      deps,
-      actor,
-      readId(ctx),
-      readBody<NewLoad>(ctx, newLoadSchema),
-    )
-    ctx.status = made ? 201 : 200
-    ctx.body = load
-  })
-  router.delete(one, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
+  serve(router, loadApi.loads, ({ actor }) =>
+    deps.db.inHousehold(actor, (tx) => listLoads(tx, deps.clock.now())),
+  )
+  serve(router, loadApi.past, ({ actor, query }) =>
+    deps.db.inHousehold(actor, (tx) => pastLoads(tx, deps.clock.now(), query)),
+  )
+  serve(router, loadApi.jars, async ({ actor, ctx }) => {
     const id = readId(ctx)
-    await deps.db.inHousehold(actor.householdId, async (tx) => {
+    return deps.db.inHousehold(actor, async (tx) =>
+      (await tx.select().from(jars).where(eq(jars.loadId, id)).orderBy(asc(jars.code))).map(
+        toWires(jars),
+      ),
+    )
+  })
+  serve(router, loadApi.load, async ({ actor, ctx }) => {
+    const load = await deps.db.inHousehold(actor, (tx) => readLoad(tx, readId(ctx)))
+    if (!load) throw notFound('There is no such load.')
+    return load
+  })
+  serve(router, loadApi.plan, async ({ actor, body, ctx }) => {
+    const { load, made } = await planLoad(deps, actor, readId(ctx), body)
+    if (!made) foundAlready(ctx)
+    return load
+  })
+  serve(router, loadApi.drop, async ({ actor, ctx }) => {
+    const id = readId(ctx)
+    await deps.db.inHousehold(actor, async (tx) => {
       const load = await lockLoad(tx, id)
       if (!load) return
       if (load.stage !== 'planned')
@@ -48,13 +50,26 @@ export function loadRoutes(router: Router, deps: Deps): void {
           'load-started',
           'This load was started; it stays in the record. Stop it at the stove instead.',
         )
-      await tx.delete(loads).where(eq(loads.id, id))
+      await deleteRow(tx, loads, id)
     })
-    ctx.status = 204
   })
-  router.put(`${one}/events/:eventId`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const sent = readBody<NewLoadEvent>(ctx, newLoadEventSchema)
-    ctx.body = await appendEvent(deps, actor, readId(ctx), readId(ctx, 'eventId'), sent)
+  serve(router, loadApi.record, async ({ actor, ctx }) => {
+    const id = readId(ctx)
+    const record = await deps.db.inHousehold(actor, async (tx) => {
+      const load = await readLoad(tx, id)
+      if (!load) throw notFound('There is no such load.')
+      const [canner] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
+      const events = (await readEvents(tx, id)).map(asEvent)
+      const rows = await tx.select().from(jars).where(eq(jars.loadId, id)).orderBy(asc(jars.code))
+      const { zone, settings } = await householdOf(tx, actor)
+      const house = { zone, clockHours: settings.clockHours }
+      return printRecord(load, events, canner?.name ?? 'Canner', rows, house)
+    })
+    ctx.type = 'application/pdf'
+    ctx.attachment('kelvit-record.pdf')
+    ctx.body = Buffer.from(await beside('record', { record }, 'This record is too long to print.'))
+  })
+  serve(router, loadApi.say, async ({ actor, body, ctx }) => {
+    return appendEvent(deps, actor, readId(ctx), readId(ctx, 'eventId'), body)
   })
 }

@@ -2,22 +2,25 @@ import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
   formOf,
+  holdOf,
+  judgeLoad,
+  lotCost,
   mayBeShelved,
-  poundsPerQuart,
   produceCost,
-  publishedYield,
-  quartsOf,
+  quartsFilled,
   shelfDates,
   type LoadState,
-  type LotCost,
 } from '@kelvit/core'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
-import { households, jars, loadPortions, lots, shelves } from '../db/schema'
+import { households, jars, loadPortions, lots } from '../db/schema'
 import type { Actor } from '../http/actor'
 import { unprocessable } from '../http/problem'
-import { readPortions, type LoadRow, type PortionRow } from './store'
+import { checkShelf } from '../store/jars'
+import { readPortions, type LoadRow, type PortionRow } from '../store/loads'
+import { addRows, changeRows } from '../store/rows'
+import { readYields } from '../store/yields'
 
 type NewJar = typeof jars.$inferInsert
 
@@ -36,8 +39,12 @@ export async function shelveJars(
   if (sent.shelfId) await checkShelf(tx, sent.shelfId)
   const [household] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!household) throw unprocessable('no-household', 'The household is gone.')
-  const cannedOn = dateAt(state.entered.standing ?? at, household.zone)
+  const hold = holdOf(judgeLoad(load.setup, state), state)
+  const good = (seal: SealCount): boolean => isGood(seal) && hold !== 'not-processed'
+  const outAt = state.outAt ?? at
+  const cannedOn = dateAt(outAt, household.zone)
   const dates = shelfDates(cannedOn, household.settings)
+  const origins = await lotsOf(tx, portions)
   let number = 0
   const made = seals.flatMap((seal): NewJar[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
@@ -47,24 +54,39 @@ export async function shelveJars(
       householdId: actor.householdId,
       code: `${load.code}-${++number}`,
       loadId: load.id,
-      lotId: portion.lotId,
+      lotId: portion.lotId ?? origins.get(portion.fromJars?.[0] ?? '') ?? null,
       foodId: formOf(portion.formId)?.food.id ?? portion.formId,
       formId: portion.formId,
       jar: portion.jar,
       mouth: portion.mouth,
       cannedOn,
       ...dates,
-      shelfId: isGood(seal) ? (sent.shelfId ?? null) : null,
-      state: isGood(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside',
+      shelfId: good(seal) ? (sent.shelfId ?? null) : null,
+      state: good(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside',
       useSoon: seal.outcome === 'sealed-low-liquid',
       seal: seal.outcome,
       cause: seal.cause || null,
       stateAt: new Date(at),
-      outAt: new Date(state.entered.standing ?? at),
+      outAt: new Date(outAt),
+      hold,
     }))
   })
-  await tx.insert(jars).values(made)
-  await tellCosts(tx, portions)
+  await addRows(tx, jars, made)
+  await tellCosts(tx, portions, dateAt(at, household.zone))
+}
+
+/** The lots that jars which were processed again came from, by jar. */
+async function lotsOf(
+  tx: Tx,
+  portions: readonly PortionRow[],
+): Promise<ReadonlyMap<string, string | null>> {
+  const ids = portions.flatMap((p) => p.fromJars ?? [])
+  if (ids.length === 0) return new Map()
+  const rows = await tx
+    .select({ id: jars.id, lotId: jars.lotId })
+    .from(jars)
+    .where(inArray(jars.id, ids))
+  return new Map(rows.map((r) => [r.id, r.lotId]))
 }
 
 const isGood = (seal: SealCount): boolean => mayBeShelved(seal.outcome)
@@ -83,41 +105,28 @@ function checkCounts(portions: readonly PortionRow[], seals: readonly SealCount[
     throw unprocessable('no-portion', 'One of the counts is for jars that are not in this load.')
 }
 
-/** A foreign key does not see whose shelf it is. */
-export async function checkShelf(tx: Tx, shelfId: string): Promise<void> {
-  const [shelf] = await tx.select({ id: shelves.id }).from(shelves).where(eq(shelves.id, shelfId))
-  if (!shelf) throw unprocessable('no-shelf', 'There is no such shelf.')
-}
-
 /**
  * What the produce in a jar cost, anew for every jar of the lots in this load: with each
  * load it is known better how many jars a lot really fills.
  */
-async function tellCosts(tx: Tx, portions: readonly PortionRow[]): Promise<void> {
+async function tellCosts(tx: Tx, portions: readonly PortionRow[], today: string): Promise<void> {
   const ids = [...new Set(portions.flatMap((p) => (p.lotId ? [p.lotId] : [])))]
   if (ids.length === 0) return
   const found = await tx.select().from(lots).where(inArray(lots.id, ids))
   const filled = await tx.select().from(loadPortions).where(inArray(loadPortions.lotId, ids))
   for (const lot of found) {
-    const form = formOf(lot.formId)?.form
-    if (lot.pricePerLb === null || !form) continue
-    const facts: LotCost = {
-      pricePerLb: lot.pricePerLb,
-      lb: lot.lb,
-      finished: lot.state !== 'in-house' && lot.state !== 'expected',
-      lbPerQuart: poundsPerQuart(publishedYield(form)),
-      quartsFilled: filled
-        .filter((p) => p.lotId === lot.id)
-        .reduce((n, p) => n + (p.filled ?? 0) * quartsOf(p.jar), 0),
-    }
+    const { pricePerLb } = lot
+    if (pricePerLb === null) continue
+    const book = { yields: await readYields(tx, lot.formId), today }
+    const facts = lotCost(
+      book,
+      { ...lot, pricePerLb },
+      quartsFilled({ loads: [{ stage: 'checked', portions: filled }] }, lot.id),
+    )
+    if (!facts) continue
     for (const jar of new Set(filled.filter((p) => p.lotId === lot.id).map((p) => p.jar)))
-      await tx
-        .update(jars)
-        .set({
-          costEach: produceCost(facts, jar),
-          version: sql`${jars.version} + 1`,
-          updatedAt: new Date(),
-        })
-        .where(and(eq(jars.lotId, lot.id), eq(jars.jar, jar)))
+      await changeRows(tx, jars, and(eq(jars.lotId, lot.id), eq(jars.jar, jar)), {
+        costEach: produceCost(facts, jar),
+      })
   }
 }

@@ -1,10 +1,10 @@
-import { paths } from '@kelvit/contract'
-import { newLotSchema, patchLotSchema } from '@kelvit/contract/schemas'
+import { lotRows } from '@kelvit/contract/routes'
 import { canBy, dateAt, formOf, type Storage } from '@kelvit/core'
+import { inArray } from 'drizzle-orm'
 import { lots } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { PrepareContext, Resource } from '../resource/resource'
-import type { Values } from '../resource/store'
+import type { Values } from '../store/rows'
 
 type LotRow = typeof lots.$inferSelect
 
@@ -34,12 +34,9 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
 }
 
 export const lotResource: Resource = {
-  path: paths.lots,
+  routes: lotRows,
   table: lots,
-  create: newLotSchema,
-  patch: patchLotSchema,
-  write: 'helper',
   order: lots.arrivedOn,
-  deletable: true,
+  current: inArray(lots.state, ['expected', 'in-house']),
   prepare: prepareLot,
 }

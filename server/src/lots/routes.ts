@@ -1,5 +1,5 @@
-import { paths, type LotMove, type Planting } from '@kelvit/contract'
-import { lotMovesSchema, newPlantingSchema, splitLotSchema } from '@kelvit/contract/schemas'
+import { lotApi } from '@kelvit/contract/routes'
+import type { Lot, LotMove, LotSplit, NewPlanting, Planting } from '@kelvit/contract'
 import { canBy, foodOf, formOf, splitPickings, type Storage } from '@kelvit/core'
 import type Router from '@koa/router'
 import { and, eq } from 'drizzle-orm'
@@ -7,62 +7,55 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
 import { lots, plantings } from '../db/schema'
 import { toWire, toWires } from '../db/wire'
-import { actorOf, type Actor } from '../http/actor'
+import { type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
-import { readBody, readId } from '../http/validate'
-import { findRow, insertRow, updateRow } from '../resource/store'
+import { serve } from '../http/serve'
+import { readId } from '../http/validate'
+import { readYields } from '../store/yields'
+import {
+  addRows,
+  changeRows,
+  deleteRow,
+  findRow,
+  insertRow,
+  removeRows,
+  updateRow,
+} from '../store/rows'
 
 type LotRow = typeof lots.$inferSelect
 
 /** What concerns several lots at once: plantings, moves, splits. All of it is written, or nothing. */
 export function lotRoutes(router: Router, deps: Deps): void {
-  router.get(paths.plantings, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
+  serve(router, lotApi.yields, ({ actor }) => deps.db.inHousehold(actor, (tx) => readYields(tx)))
+  serve(router, lotApi.plantings, async ({ actor }) => {
+    return deps.db.inHousehold(actor, async (tx) =>
       (await tx.select().from(plantings).orderBy(plantings.firstOn)).map(toWires(plantings)),
     )
   })
-  router.put(`${paths.plantings}/:id`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
+  serve(router, lotApi.plant, async ({ actor, body, ctx }) => {
     const id = readId(ctx)
-    const sent = readBody<Omit<Planting, 'id' | 'version'>>(ctx, newPlantingSchema)
-    ctx.status = 201
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => plant(tx, actor, id, sent))
+    return deps.db.inHousehold(actor, (tx) => plant(tx, actor, id, body))
   })
-  router.delete(`${paths.plantings}/:id`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
+  serve(router, lotApi.dropPlanting, async ({ actor, ctx }) => {
     const id = readId(ctx)
-    await deps.db.inHousehold(actor.householdId, async (tx) => {
+    await deps.db.inHousehold(actor, async (tx) => {
       // What is in the house stays; only what was still to come goes with the planting.
-      await tx.delete(lots).where(and(eq(lots.plantingId, id), eq(lots.state, 'expected')))
-      await tx.delete(plantings).where(eq(plantings.id, id))
+      await removeRows(tx, lots, and(eq(lots.plantingId, id), eq(lots.state, 'expected')))
+      // Lots that came in are lots of their own from now on.
+      await changeRows(tx, lots, eq(lots.plantingId, id), { plantingId: null })
+      await deleteRow(tx, plantings, id)
     })
-    ctx.status = 204
   })
-  router.post(paths.lotMoves, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const { lots: moves } = readBody<{ lots: LotMove[] }>(ctx, lotMovesSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => moveLots(tx, moves))
-  })
-  router.post(`${paths.lots}/:id/split`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const sent = readBody<{ id: string; version: number; lb: number; state: LotRow['state'] }>(
-      ctx,
-      splitLotSchema,
-    )
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) =>
-      splitLot(tx, actor, readId(ctx), sent),
-    )
-  })
+  serve(router, lotApi.move, ({ actor, body }) =>
+    deps.db.inHousehold(actor, (tx) => moveLots(tx, body.lots)),
+  )
+  serve(router, lotApi.split, ({ actor, body, ctx }) =>
+    deps.db.inHousehold(actor, (tx) => splitLot(tx, actor, readId(ctx), body)),
+  )
 }
 
-async function plant(
-  tx: Tx,
-  actor: Actor,
-  id: string,
-  sent: Omit<Planting, 'id' | 'version'>,
-): Promise<unknown> {
+async function plant(tx: Tx, actor: Actor, id: string, sent: NewPlanting): Promise<Planting> {
   const before = await findRow(tx, plantings, id)
   if (before) return toWire(plantings, before)
   const found = formOf(sent.formId)
@@ -76,7 +69,9 @@ async function plant(
   })
   if (!made) return toWire(plantings, row)
   const pickings = splitPickings(sent.expectedLb, sent.firstOn, sent.lastOn, sent.pickings)
-  await tx.insert(lots).values(
+  await addRows(
+    tx,
+    lots,
     pickings.map((p) => ({
       id: uuidv7(),
       householdId: actor.householdId,
@@ -87,8 +82,8 @@ async function plant(
       said: `${p.lb} lb expected`,
       lb: p.lb,
       arrivedOn: p.on,
-      storage: 'cool' as const,
-      canBy: canBy(found.food, p.on, 'cool'),
+      storage: 'room' as const,
+      canBy: canBy(found.food, p.on, 'room'),
       state: 'expected' as const,
       plantingId: id,
     })),
@@ -101,8 +96,8 @@ async function plant(
  * Rows are locked in the order of their ids, so that two people who move the same
  * lots the other way round wait for each other instead of standing in each other's way.
  */
-async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<unknown[]> {
-  const moved: unknown[] = []
+async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<Lot[]> {
+  const moved: Lot[] = []
   const inOrder = [...moves].sort((a, b) => (a.id < b.id ? -1 : 1))
   for (const { id, version, arrivedOn, state } of inOrder) {
     const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
@@ -114,12 +109,7 @@ async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<unknown[]> {
   return moved
 }
 
-async function splitLot(
-  tx: Tx,
-  actor: Actor,
-  id: string,
-  sent: { id: string; version: number; lb: number; state: LotRow['state'] },
-): Promise<unknown[]> {
+async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promise<Lot[]> {
   const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
   if (!stored) throw notFound('There is no such lot.')
   const part = await findRow(tx, lots, sent.id)

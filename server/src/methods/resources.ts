@@ -1,30 +1,21 @@
-import { paths } from '@kelvit/contract'
-import {
-  newProcessCheckSchema,
-  newRecipeSchema,
-  patchRecipeSchema,
-  recipeJarsSchema,
-} from '@kelvit/contract/schemas'
-import { dateAt, formOf, shelfDates, type JarSize } from '@kelvit/core'
+import { recipeApi, processCheckRows, recipeRows } from '@kelvit/contract/routes'
+import { dateAt, formOf, shelfDates } from '@kelvit/core'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
 import { households, jars, processChecks, recipes } from '../db/schema'
 import { toWires } from '../db/wire'
-import { actorOf } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
-import { readBody, readId } from '../http/validate'
-import { newCode } from '../loads/code'
+import { serve } from '../http/serve'
+import { readId } from '../http/validate'
+import { newCode } from '../store/code'
 import type { Resource } from '../resource/resource'
-import { findRow } from '../resource/store'
+import { addOnce, findRow } from '../store/rows'
 
 const processCheckResource: Resource = {
-  path: paths.processChecks,
+  routes: processCheckRows,
   table: processChecks,
-  create: newProcessCheckSchema,
-  write: 'helper',
   order: processChecks.checkedOn,
-  deletable: true,
   prepare: (values, { actor, deps }) => {
     if (!formOf(String(values.formId)))
       throw unprocessable('no-form', 'There is no such form in the tables.')
@@ -37,11 +28,8 @@ const processCheckResource: Resource = {
 }
 
 const recipeResource: Resource = {
-  path: paths.recipes,
+  routes: recipeRows,
   table: recipes,
-  create: newRecipeSchema,
-  patch: patchRecipeSchema,
-  write: 'helper',
   order: recipes.createdAt,
 }
 
@@ -49,15 +37,12 @@ export const methodResources = [processCheckResource, recipeResource]
 
 /** Jars of an untested recipe, put on record and marked. */
 export function recipeRoutes(router: Router, deps: Deps): void {
-  router.post(`${paths.recipes}/:id/jars`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
+  serve(router, recipeApi.jars, async ({ actor, body, ctx }) => {
     const id = readId(ctx)
-    const sent = readBody<{ ids: string[]; jar: JarSize; cannedOn: string }>(ctx, recipeJarsSchema)
-    ctx.status = 201
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) => {
+    return deps.db.inHousehold(actor, async (tx) => {
       const recipe = await findRow(tx, recipes, id)
       if (!recipe) throw notFound('There is no such recipe.')
-      if (sent.cannedOn > dateAt(deps.clock.now(), actor.zone))
+      if (body.cannedOn > dateAt(deps.clock.now(), actor.zone))
         throw unprocessable('future', 'These jars cannot have been canned in the future.')
       const [household] = await tx
         .select()
@@ -65,24 +50,22 @@ export function recipeRoutes(router: Router, deps: Deps): void {
         .where(eq(households.id, actor.householdId))
       if (!household) throw notFound()
       const code = newCode()
-      const rows = sent.ids.map((jarId, i) => ({
+      const rows = body.ids.map((jarId, i) => ({
         id: jarId,
         householdId: actor.householdId,
         code: `${code}-${i + 1}`,
         foodId: 'untested',
         recipeId: id,
-        jar: sent.jar,
+        jar: body.jar,
         mouth: 'regular' as const,
-        cannedOn: sent.cannedOn,
-        ...shelfDates(sent.cannedOn, household.settings),
+        cannedOn: body.cannedOn,
+        ...shelfDates(body.cannedOn, household.settings),
         state: 'on-shelf' as const,
         seal: 'sealed' as const,
         stateAt: new Date(deps.clock.now()),
         note: String(recipe.name),
       }))
-      return (await tx.insert(jars).values(rows).onConflictDoNothing().returning()).map(
-        toWires(jars),
-      )
+      return (await addOnce(tx, jars, rows)).map(toWires(jars))
     })
   })
 }

@@ -1,18 +1,13 @@
-import { paths } from '@kelvit/contract'
-import { newNeedSchema, patchNeedSchema } from '@kelvit/contract/schemas'
+import { needRows } from '@kelvit/contract/routes'
 import { formOf } from '@kelvit/core'
 import { needs } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
 
 export const needResource: Resource = {
-  path: paths.needs,
+  routes: needRows,
   table: needs,
-  create: newNeedSchema,
-  patch: patchNeedSchema,
-  write: 'helper',
   order: needs.createdAt,
-  deletable: true,
   prepare: (values, { stored }) => {
     const need = { ...stored, ...values } as { foodId: string; formId: string }
     if (formOf(need.formId)?.food.id !== need.foodId)

@@ -1,51 +1,64 @@
-import { paths, type Jar, type JarFate } from '@kelvit/contract'
-import { jarFateSchema, patchJarSchema } from '@kelvit/contract/schemas'
-import { isPastRescue, whyNotFate } from '@kelvit/core'
+import { pantryApi } from '@kelvit/contract/routes'
+import { type Jar, type JarFate } from '@kelvit/contract'
+import { addDays, dateAt, isPastRescue, whyNotFate } from '@kelvit/core'
 import type Router from '@koa/router'
-import { asc, eq, sql } from 'drizzle-orm'
+import { asc, eq, inArray, not, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, shelves } from '../db/schema'
 import { toWire, toWires } from '../db/wire'
 import { pantryCsv } from '../formats/csv'
-import { actorOf } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
-import { readBody, readId } from '../http/validate'
-import { checkShelf } from '../loads/shelve'
-import { updateRow } from '../resource/store'
+import { serve } from '../http/serve'
+import { readId } from '../http/validate'
+import { readPast } from '../store/past'
+import { readUse } from '../store/yields'
+import { checkShelf, toDecide } from '../store/jars'
+import { changeRows, updateRow } from '../store/rows'
 
-interface JarPatch {
-  readonly version: number
-  readonly shelfId?: string | null
-  readonly useSoon?: boolean
-  readonly note?: string
-}
+/** Jars that are still in the house; what was eaten, given or discarded is over. */
+const HERE = inArray(jars.state, ['on-shelf', 'set-aside', 'refrigerated', 'frozen'])
 
-const allJars = async (tx: Tx): Promise<Jar[]> =>
-  (await tx.select().from(jars).orderBy(asc(jars.bestBy), asc(jars.id))).map(toWires(jars))
+const allJars = async (tx: Tx, where?: SQL): Promise<Jar[]> =>
+  (await tx.select().from(jars).where(where).orderBy(asc(jars.bestBy), asc(jars.id))).map(
+    toWires(jars),
+  )
 
 export function pantryRoutes(router: Router, deps: Deps): void {
-  router.get(paths.jars, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    ctx.body = await deps.db.inHousehold(actor.householdId, allJars)
+  serve(router, pantryApi.jars, ({ actor }) =>
+    deps.db.inHousehold(actor, (tx) => allJars(tx, HERE)),
+  )
+  serve(router, pantryApi.pastJars, async ({ actor, query }) => {
+    return deps.db.inHousehold(actor, async (tx) => {
+      const page = await readPast(tx, jars, jars.stateAt, not(HERE), query)
+      return { ...page, rows: page.rows.map(toWires(jars)) }
+    })
   })
-  router.patch(`${paths.jars}/:id`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const { version, ...values } = readBody<JarPatch>(ctx, patchJarSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) => {
+  serve(router, pantryApi.jar, async ({ actor, ctx }) => {
+    const id = readId(ctx)
+    return deps.db.inHousehold(actor, async (tx) => {
+      const [jar] = await allJars(tx, eq(jars.id, id))
+      if (!jar) throw notFound('There is no such jar.')
+      return jar
+    })
+  })
+  serve(router, pantryApi.use, async ({ actor }) => {
+    const today = dateAt(deps.clock.now(), actor.zone)
+    return deps.db.inHousehold(actor, (tx) => readUse(tx, actor.zone, today, addDays(today, -365)))
+  })
+  serve(router, pantryApi.changeJar, async ({ actor, body, ctx }) => {
+    const { version, ...values } = body
+    return deps.db.inHousehold(actor, async (tx) => {
       if (values.shelfId) await checkShelf(tx, values.shelfId)
       return toWire(jars, await updateRow(tx, jars, readId(ctx), version, values))
     })
   })
-  router.put(`${paths.jars}/:id/fate`, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const fate = readBody<JarFate>(ctx, jarFateSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) => setFate(tx, readId(ctx), fate))
-  })
-  router.get(paths.pantryCsv, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
+  serve(router, pantryApi.fate, ({ actor, body, ctx }) =>
+    deps.db.inHousehold(actor, (tx) => setFate(tx, readId(ctx), body)),
+  )
+  serve(router, pantryApi.csv, async ({ actor, ctx }) => {
     const [rows, places] = await deps.db.inHousehold(
-      actor.householdId,
+      actor,
       async (tx) => [await allJars(tx), await tx.select().from(shelves)] as const,
     )
     ctx.type = 'text/csv; charset=utf-8'
@@ -68,36 +81,27 @@ async function setFate(tx: Tx, id: string, fate: JarFate): Promise<Jar> {
       fate,
     )
   }
-  const known = {
-    state: jar.state,
-    seal: jar.seal,
-    outAt: jar.outAt?.getTime() ?? null,
-    stateAt: jar.stateAt.getTime(),
-  }
+  const known = toDecide(jar)
   const why = whyNotFate(known, fate.state, at.getTime())
   if (why)
     throw conflict(
       isPastRescue(known, at.getTime())
         ? 'jar-past-rescue'
-        : jar.state === 'on-shelf' || jar.state === 'set-aside'
-          ? 'jar-unsealed'
-          : 'jar-gone',
+        : jar.hold !== null
+          ? 'jar-held'
+          : jar.state === 'on-shelf' || jar.state === 'set-aside'
+            ? 'jar-unsealed'
+            : 'jar-gone',
       why,
       toWire(jars, jar),
       fate,
     )
-  const [after] = await tx
-    .update(jars)
-    .set({
-      state: fate.state,
-      // Put back among those set aside, it was found when it was found.
-      stateAt: fate.state === 'set-aside' && jar.outAt ? jar.outAt : at,
-      version: sql`${jars.version} + 1`,
-      updatedAt: new Date(),
-      ...(fate.note ? { note: fate.note } : {}),
-    })
-    .where(eq(jars.id, id))
-    .returning()
+  const [after] = await changeRows(tx, jars, eq(jars.id, id), {
+    state: fate.state,
+    // Put back among those set aside, it was found when it was found.
+    stateAt: fate.state === 'set-aside' && jar.outAt ? jar.outAt : at,
+    ...(fate.note ? { note: fate.note } : {}),
+  })
   if (!after) throw notFound()
   return toWire(jars, after)
 }

@@ -1,12 +1,15 @@
-import type { Role } from '@kelvit/contract'
+import type { PageQuery, RowRoutes } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
+import { eq, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
-import type Joi from 'joi'
 import type { Tx } from '../db/pool'
 import { toWires } from '../db/wire'
-import { actorOf, type Actor } from '../http/actor'
+import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
-import { readBody, readId } from '../http/validate'
+import { notFound } from '../http/problem'
+import { foundAlready, serve } from '../http/serve'
+import { readId } from '../http/validate'
+import { readPast } from '../store/past'
 import {
   deleteRow,
   findRow,
@@ -15,20 +18,22 @@ import {
   type KeptTable,
   type Row,
   type Values,
-} from './store'
+} from '../store/rows'
 
-/** Plain rows of a household: list, put (idempotent create), patch (by version), delete. */
+/** Plain rows of a household, as their routes in the contract have them. */
 export interface Resource {
-  readonly path: string
+  readonly routes: RowRoutes
   readonly table: KeptTable
-  readonly create: Joi.Schema
-  readonly patch?: Joi.Schema
-  /** Least role that may write. */
-  readonly write: Role
   readonly order: PgColumn
-  readonly deletable?: boolean
+  /** The rows a page begins with, where others are over: those are listed page by page. */
+  readonly current?: SQL
   /** Checks and completes values before they are stored; throws a problem when they cannot be. */
   readonly prepare?: (values: Values, about: PrepareContext) => Values | Promise<Values>
+  /** What follows from a row that was made or changed, in the same transaction. */
+  readonly follow?: (
+    row: Row,
+    about: Omit<PrepareContext, 'stored'> & { readonly before: Row | undefined },
+  ) => Promise<void>
   /** Dresses rows for reading. */
   readonly present?: (
     rows: readonly Row[],
@@ -46,59 +51,75 @@ export interface PrepareContext {
 }
 
 export function resourceRoutes(router: Router, resource: Resource, deps: Deps): void {
-  const { path, table } = resource
-  const one = `${path}/:id`
-  const dress = async (rows: readonly Row[], tx: Tx, actor: Actor): Promise<readonly unknown[]> =>
-    resource.present ? resource.present(rows, tx, deps, actor) : rows.map(toWires(table))
+  const { routes, table } = resource
+  const dress: Dress = async (rows, tx, actor) =>
+    resource.present
+      ? [...(await resource.present(rows, tx, deps, actor))]
+      : rows.map(toWires(table))
+  const read = (tx: Tx, where: SQL | undefined): Promise<Row[]> =>
+    tx
+      .select()
+      .from(table as PgTable)
+      .where(where)
+      .orderBy(resource.order, table.id) as Promise<unknown> as Promise<Row[]>
 
-  router.get(path, async (ctx) => {
-    const actor = actorOf(ctx, 'viewer')
-    ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) =>
-      dress(
-        (await tx
-          .select()
-          .from(table as PgTable)
-          .orderBy(resource.order, table.id)) as Row[],
-        tx,
-        actor,
-      ),
+  serve(router, routes.list, ({ actor }) =>
+    deps.db.inHousehold(actor, async (tx) => dress(await read(tx, resource.current), tx, actor)),
+  )
+  if (routes.past) {
+    const over = sql`not (${resource.current ?? sql`true`})`
+    serve(router, routes.past, ({ actor, query }) =>
+      deps.db.inHousehold(actor, async (tx) => {
+        const page = await readPast(tx, table, resource.order, over, query as PageQuery)
+        return { ...page, rows: await dress(page.rows as Row[], tx, actor) }
+      }),
     )
-  })
+  }
+  serve(router, routes.one, ({ actor, ctx }) =>
+    deps.db.inHousehold(actor, async (tx) => {
+      const rows = await read(tx, eq(table.id, readId(ctx)))
+      if (rows.length === 0) throw notFound()
+      return (await dress(rows, tx, actor))[0]
+    }),
+  )
+  writeRoutes(router, resource, deps, dress)
+}
 
-  router.put(one, async (ctx) => {
-    const actor = actorOf(ctx, resource.write)
+type Dress = (rows: readonly Row[], tx: Tx, actor: Actor) => Promise<unknown[]>
+
+/** Adding, changing and removing rows. */
+function writeRoutes(router: Router, resource: Resource, deps: Deps, dress: Dress): void {
+  const { routes, table } = resource
+  serve(router, routes.put, async ({ actor, body, ctx }) => {
     const id = readId(ctx)
-    const sent = readBody<Values>(ctx, resource.create)
-    const [row, made] = await deps.db.inHousehold(actor.householdId, async (tx) => {
+    const sent = body as Values
+    const [row, made] = await deps.db.inHousehold(actor, async (tx) => {
       const stored = await findRow(tx, table, id)
       if (stored) return [(await dress([stored], tx, actor))[0], false] as const
       const values =
         (await resource.prepare?.(sent, { tx, actor, deps, stored: undefined })) ?? sent
       const { row, made } = await insertRow(tx, table, actor.householdId, id, values)
+      if (made) await resource.follow?.(row, { tx, deps, actor, before: undefined })
       return [(await dress([row], tx, actor))[0], made] as const
     })
-    ctx.status = made ? 201 : 200
-    ctx.body = row
+    if (!made) foundAlready(ctx)
+    return row
   })
-
-  const { patch } = resource
-  if (patch)
-    router.patch(one, async (ctx) => {
-      const actor = actorOf(ctx, resource.write)
+  if (routes.patch)
+    serve(router, routes.patch, ({ actor, body, ctx }) => {
+      const { version, ...sent } = body as Values & { readonly version: number }
       const id = readId(ctx)
-      const { version, ...sent } = readBody<Values & { version: number }>(ctx, patch)
-      ctx.body = await deps.db.inHousehold(actor.householdId, async (tx) => {
+      return deps.db.inHousehold(actor, async (tx) => {
         const stored = await findRow(tx, table, id)
         const values =
           (stored && (await resource.prepare?.(sent, { tx, actor, deps, stored }))) ?? sent
-        return (await dress([await updateRow(tx, table, id, version, values)], tx, actor))[0]
+        const row = await updateRow(tx, table, id, version, values)
+        await resource.follow?.(row, { tx, deps, actor, before: stored })
+        return (await dress([row], tx, actor))[0]
       })
     })
-
-  if (resource.deletable)
-    router.delete(one, async (ctx) => {
-      const actor = actorOf(ctx, resource.write)
-      await deps.db.inHousehold(actor.householdId, (tx) => deleteRow(tx, table, readId(ctx)))
-      ctx.status = 204
-    })
+  if (routes.remove)
+    serve(router, routes.remove, ({ actor, ctx }) =>
+      deps.db.inHousehold(actor, (tx) => deleteRow(tx, table, readId(ctx))),
+    )
 }

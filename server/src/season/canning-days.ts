@@ -8,10 +8,14 @@ import {
   kitchenOn,
   loadTimes,
   lookUpProcess,
-  prepPerJar,
+  prepMinutes,
+  restingHere,
+  rulesOf,
   saidName,
   type KitchenCalendar,
+  withLearned,
 } from '@kelvit/core'
+import { learnedTimes } from '../store/learned'
 import { eq } from 'drizzle-orm'
 import { Temporal } from 'temporal-polyfill'
 import type { Tx } from '../db/pool'
@@ -31,12 +35,10 @@ type CannerRow = typeof canners.$inferSelect
 
 /** When the kitchen is free, as core reads it. */
 export async function kitchenCalendar(tx: Tx): Promise<KitchenCalendar> {
-  const exceptions = await tx.select().from(kitchenExceptions)
-  const busy = await tx.select().from(busyTimes)
   return {
     hours: await tx.select().from(kitchenHours),
-    exceptions: exceptions.map((e) => ({ ...e, on: e.onDate })),
-    busy: busy.map((b) => ({ ...b, on: b.onDate })),
+    exceptions: await tx.select().from(kitchenExceptions),
+    busy: await tx.select().from(busyTimes),
   }
 }
 
@@ -48,7 +50,13 @@ export async function canningDays(
   const [household] = await tx.select().from(households).where(eq(households.id, householdId))
   if (!household) return undefined
   const loads: SeasonLoad[] = (await tx.select().from(seasonLoads)).map(toWires(seasonLoads))
-  const gear = await tx.select().from(canners)
+  const stored = await tx.select().from(canners)
+  const times = await learnedTimes(tx, stored)
+  const gear = stored.map((c) => {
+    const learned = times.get(c.id)
+    const here = learned ? { ...c, stageMinutes: withLearned(c.stageMinutes, learned) } : c
+    return restingHere(here, household.settings)
+  })
   const calendar = await kitchenCalendar(tx)
   const dates = [...new Set(loads.map((l) => l.onDate))].sort()
   return {
@@ -93,10 +101,7 @@ function lengthOf(
     const canner = gear[index]
     if (!canner) return []
     const jars = load.portions.reduce((n, p) => n + p.jars, 0)
-    const prep = load.portions.reduce(
-      (m, p) => m + p.jars * prepPerJar(p.jar, formOf(p.formId)?.food.prepMinPerQuart ?? 0),
-      0,
-    )
+    const prep = prepMinutes(load.portions)
     const minutes = load.portions.map((p) => {
       const gauge = canner.regulatedBy
       const found = lookUpProcess({
@@ -105,6 +110,7 @@ function lengthOf(
         jar: p.jar,
         gauge,
         altitudeFt: feet(household.altitudeFt),
+        rules: rulesOf(household.settings),
       })
       return found.outcome === 'process' ? found.minutes : 0
     })

@@ -3,11 +3,11 @@ import { dateAt } from '@kelvit/core'
 import { eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { canners, households, lots } from '../db/schema'
-import { blocksOf, lastTests } from '../gear/resources'
+import { blocksOf, lastTests } from '../store/gauge-tests'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, unprocessable } from '../http/problem'
-import { checkJars, checkLot, figuresOf } from '../loads/plan'
+import { checkJars, checkLot, figuresOf } from '../kitchen/figures'
 
 export type LoadToCheck = Pick<SeasonLoad, 'onDate' | 'cannerId' | 'portions'>
 

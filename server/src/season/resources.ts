@@ -1,27 +1,20 @@
-import { paths } from '@kelvit/contract'
 import {
-  newBusyTimeSchema,
-  newKitchenExceptionSchema,
-  newKitchenHoursSchema,
-  newSeasonLoadSchema,
-  patchKitchenHoursSchema,
-  patchSeasonLoadSchema,
-} from '@kelvit/contract/schemas'
+  busyTimeRows,
+  kitchenExceptionRows,
+  kitchenHoursRows,
+  seasonLoadRows,
+} from '@kelvit/contract/routes'
 import { minuteOf } from '@kelvit/core'
 import { busyTimes, kitchenExceptions, kitchenHours, seasonLoads } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
-import type { Values } from '../resource/store'
+import type { Values } from '../store/rows'
 import { seasonChecker, type LoadToCheck } from './check'
 
 const seasonLoadResource: Resource = {
-  path: paths.seasonLoads,
+  routes: seasonLoadRows,
   table: seasonLoads,
-  create: newSeasonLoadSchema,
-  patch: patchSeasonLoadSchema,
-  write: 'helper',
   order: seasonLoads.onDate,
-  deletable: true,
   prepare: async (values, { tx, deps, actor, stored }) => {
     const check = await seasonChecker(tx, deps, actor)
     check({ ...stored, ...values } as unknown as LoadToCheck)
@@ -39,11 +32,8 @@ function checkStretch(values: Values, from: string, until: string, what: string)
 }
 
 const hoursResource: Resource = {
-  path: paths.kitchenHours,
+  routes: kitchenHoursRows,
   table: kitchenHours,
-  create: newKitchenHoursSchema,
-  patch: patchKitchenHoursSchema,
-  write: 'helper',
   order: kitchenHours.weekday,
   prepare: (values, { stored }) => {
     checkStretch({ ...stored, ...values }, 'opens', 'closes', 'the kitchen day')
@@ -52,12 +42,9 @@ const hoursResource: Resource = {
 }
 
 const exceptionResource: Resource = {
-  path: paths.kitchenExceptions,
+  routes: kitchenExceptionRows,
   table: kitchenExceptions,
-  create: newKitchenExceptionSchema,
-  write: 'helper',
   order: kitchenExceptions.onDate,
-  deletable: true,
   prepare: (values) => {
     checkStretch(values, 'opens', 'closes', 'the kitchen day')
     return values
@@ -65,12 +52,9 @@ const exceptionResource: Resource = {
 }
 
 const busyResource: Resource = {
-  path: paths.busyTimes,
+  routes: busyTimeRows,
   table: busyTimes,
-  create: newBusyTimeSchema,
-  write: 'helper',
   order: busyTimes.onDate,
-  deletable: true,
   prepare: (values) => {
     checkStretch(values, 'from', 'until', 'the busy time')
     return values

@@ -1,31 +1,26 @@
-import { paths, type NewSeasonPlan, type PrintedDaySheet, type SeasonLoad } from '@kelvit/contract'
-import { newSeasonPlanSchema, printedDaySheetSchema } from '@kelvit/contract/schemas'
+import { seasonApi } from '@kelvit/contract/routes'
+import { type NewSeasonPlan, type SeasonLoad } from '@kelvit/contract'
 import type Router from '@koa/router'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { seasonLoads } from '../db/schema'
 import { toWires } from '../db/wire'
 import { beside } from '../heavy/beside'
-import { actorOf, type Actor } from '../http/actor'
+import { type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict } from '../http/problem'
-import { readBody } from '../http/validate'
+import { serve } from '../http/serve'
+import { addRows, deleteRow } from '../store/rows'
 import { seasonChecker } from './check'
 
 export function seasonRoutes(router: Router, deps: Deps): void {
-  router.put(paths.seasonPlan, async (ctx) => {
-    const actor = actorOf(ctx, 'helper')
-    const sent = readBody<NewSeasonPlan>(ctx, newSeasonPlanSchema)
-    ctx.body = await deps.db.inHousehold(actor.householdId, (tx) =>
-      replacePlan(tx, deps, actor, sent),
-    )
-  })
-  router.post(paths.daySheetPdf, async (ctx) => {
-    actorOf(ctx, 'viewer')
-    const sheet = readBody<PrintedDaySheet>(ctx, printedDaySheetSchema)
+  serve(router, seasonApi.plan, ({ actor, body }) =>
+    deps.db.inHousehold(actor, (tx) => replacePlan(tx, deps, actor, body)),
+  )
+  serve(router, seasonApi.daySheet, async ({ body, ctx }) => {
     ctx.type = 'application/pdf'
     ctx.attachment('kelvit-day-sheet.pdf')
-    const pdf = await beside('day-sheet', { sheet }, 'This day sheet is too long to print.')
+    const pdf = await beside('day-sheet', { sheet: body }, 'This day sheet is too long to print.')
     ctx.body = Buffer.from(pdf)
   })
 }
@@ -64,11 +59,12 @@ async function replacePlan(
   const kept = new Set(
     sent.loads.filter((l) => stored.some((s) => sameLoad(s, l))).map((l) => l.id),
   )
-  for (const old of stored)
-    if (!kept.has(old.id)) await tx.delete(seasonLoads).where(sql`${seasonLoads.id} = ${old.id}`)
+  for (const old of stored) if (!kept.has(old.id)) await deleteRow(tx, seasonLoads, old.id)
   const fresh = sent.loads.filter((l) => !kept.has(l.id))
   if (fresh.length > 0)
-    await tx.insert(seasonLoads).values(
+    await addRows(
+      tx,
+      seasonLoads,
       fresh.map((l) => ({
         id: l.id,
         householdId: actor.householdId,

@@ -38,7 +38,7 @@ function operationsOf(document: any): Operation[] {
 /** Everything that a household has, as one number that any change changes. */
 async function contents(kit: Kit, householdId: string): Promise<string> {
   const rows = TABLES.map((t) => `(select md5(string_agg(x::text, '' order by x.id)) from ${t} x)`)
-  const found = await kit.db.inHousehold(householdId, (tx) =>
+  const found = await kit.db.inHousehold({ householdId }, (tx) =>
     tx.execute(`select concat_ws(' ', ${rows.join(', ')}) as parts`),
   )
   return String((found.rows[0] as { parts: string }).parts)

@@ -1,4 +1,7 @@
-import type { Database } from './db/pool'
+import type { Database } from '../db/pool'
+
+/** Clocks of devices differ a little from this one; further ahead is a wrong clock, ms. */
+export const AHEAD_MS = 5000
 
 /** The one source of the present moment on the server. */
 export interface Clock {

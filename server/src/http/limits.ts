@@ -3,9 +3,9 @@ import type { Context, Next } from 'koa'
 import { RateLimiterPostgres } from 'rate-limiter-flexible'
 import type pg from 'pg'
 import type { Database } from '../db/pool'
-import type { Actor } from '../http/actor'
-import { ProblemError } from '../http/problem'
-import { addressOf } from '../http/proxy'
+import type { Actor } from './actor'
+import { ProblemError } from './problem'
+import { addressOf } from './proxy'
 
 /** Slips of the finger that cost nothing. */
 const FREE_TRIES = 3
@@ -68,7 +68,14 @@ const DEMO_ENTRIES_ALL: Bound = { name: 'demo entries, all', points: 5_000, seco
 const DEMO_CHANGES: Bound = { name: 'demo changes', points: 1_500, seconds: 600 }
 const DEMO_CHANGES_ALL: Bound = { name: 'demo changes, all', points: 20_000, seconds: 86_400 }
 
-function counter(pool: pg.Pool, { name, points, seconds }: Bound) {
+/** Twice as often as a gauge that sends every second needs to. */
+const GAUGE_POSTS: Bound = { name: 'gauge', points: 120, seconds: 60 }
+
+function counter(
+  pool: pg.Pool,
+  { name, points, seconds }: Bound,
+  refuse: (wait: number) => ProblemError = demoFull,
+) {
   const limiter = new RateLimiterPostgres({
     storeClient: pool,
     storeType: 'pool',
@@ -85,15 +92,32 @@ function counter(pool: pg.Pool, { name, points, seconds }: Bound) {
     } catch (rejected) {
       if (rejected instanceof Error) throw rejected
       const wait = Math.ceil((rejected as { msBeforeNext: number }).msBeforeNext / 1000)
-      throw new ProblemError(
-        429,
-        'demo-full',
-        `The demo has had enough for now. It goes on in ${waitWords(wait)}; a household of your own has no such bound.`,
-        { retryAfter: wait },
-      )
+      throw refuse(wait)
     }
   }
 }
+
+const demoFull = (wait: number): ProblemError =>
+  new ProblemError(
+    429,
+    'demo-full',
+    `The demo has had enough for now. It goes on in ${waitWords(wait)}; a household of your own has no such bound.`,
+    { retryAfter: wait },
+  )
+
+/** Counts what a gauge sends. @throws ProblemError 429 when it was too often. */
+export const gaugeLimit = (pool: pg.Pool): ((gaugeId: string) => Promise<void>) =>
+  counter(
+    pool,
+    GAUGE_POSTS,
+    (wait) =>
+      new ProblemError(
+        429,
+        'gauge-too-often',
+        `This gauge sends too often. Send readings together, and go on in ${waitWords(wait)}.`,
+        { retryAfter: wait },
+      ),
+  )
 
 /** Counts an entry into the demo. @throws ProblemError 429 when there were too many. */
 export function demoEntries(pool: pg.Pool): (address: string) => Promise<void> {

@@ -1,4 +1,4 @@
-import type { Role } from '@kelvit/contract'
+import { type Role } from '@kelvit/core'
 import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm'
 import type { Database, Tx } from '../db/pool'
 import { households, invitations, members, sessions } from '../db/schema'
@@ -85,6 +85,28 @@ export const openInvitations = (tx: Tx) =>
     .innerJoin(members, eq(members.id, invitations.madeBy))
     .where(and(isNull(invitations.usedAt), gt(invitations.expiresAt, new Date())))
     .orderBy(desc(invitations.createdAt))
+
+/** Makes an invitation, or its link anew for whoever made it; false when it was used already. */
+export async function keepInvitation(
+  tx: Tx,
+  row: typeof invitations.$inferInsert,
+): Promise<boolean> {
+  const made = await tx
+    .insert(invitations)
+    .values(row)
+    .onConflictDoUpdate({
+      target: [invitations.householdId, invitations.id],
+      set: { tokenHash: row.tokenHash, expiresAt: row.expiresAt },
+      setWhere: sql`${invitations.madeBy} = ${row.madeBy} and ${invitations.usedAt} is null`,
+    })
+    .returning({ id: invitations.id })
+  return made.length === 1
+}
+
+/** A household is a row of its own: its id is its key. */
+export async function addHousehold(tx: Tx, row: typeof households.$inferInsert): Promise<void> {
+  await tx.insert(households).values(row)
+}
 
 export async function endInvitation(tx: Tx, id: string): Promise<void> {
   await tx.delete(invitations).where(and(eq(invitations.id, id), isNull(invitations.usedAt)))

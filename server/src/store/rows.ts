@@ -1,5 +1,13 @@
-import { and, eq, getTableColumns, sql } from 'drizzle-orm'
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
+import {
+  and,
+  eq,
+  getTableColumns,
+  sql,
+  type InferInsertModel,
+  type InferSelectModel,
+  type SQL,
+} from 'drizzle-orm'
+import type { PgColumn, PgTable, PgUpdateSetSource } from 'drizzle-orm/pg-core'
 import type { Tx } from '../db/pool'
 import { toWire } from '../db/wire'
 import { conflict, notFound } from '../http/problem'
@@ -85,6 +93,56 @@ export async function updateRow(
   return rows[0] as Row
 }
 
-export async function deleteRow(tx: Tx, table: VersionedTable, id: string): Promise<void> {
-  await tx.delete(table as PgTable).where(eq(table.id, id))
+/** Removes a row by its id; one that is not there is as good as removed. */
+export const deleteRow = (tx: Tx, table: VersionedTable, id: string): Promise<void> =>
+  removeRows(tx, table, eq(table.id, id))
+
+/** Adds rows, all of them or none: one that is there already is a conflict. */
+export async function addRows<T extends PgTable>(
+  tx: Tx,
+  table: T,
+  rows: readonly InferInsertModel<T>[],
+): Promise<InferSelectModel<T>[]> {
+  if (rows.length === 0) return []
+  return (await inserting(tx, table, rows).returning()) as InferSelectModel<T>[]
+}
+
+/**
+ * Adds rows; one whose key is there already is left as it is.
+ * @returns the rows that were added.
+ */
+export async function addOnce<T extends PgTable>(
+  tx: Tx,
+  table: T,
+  rows: readonly InferInsertModel<T>[],
+): Promise<InferSelectModel<T>[]> {
+  if (rows.length === 0) return []
+  const added = await inserting(tx, table, rows).onConflictDoNothing().returning()
+  return added as InferSelectModel<T>[]
+}
+
+const inserting = <T extends PgTable>(tx: Tx, table: T, rows: readonly InferInsertModel<T>[]) =>
+  tx.insert(table as PgTable).values([...rows] as InferInsertModel<PgTable>[])
+
+/**
+ * Changes every row that fits, whatever its version is, and raises it.
+ * @returns the rows as they are now.
+ */
+export async function changeRows<T extends VersionedTable>(
+  tx: Tx,
+  table: T,
+  where: SQL | undefined,
+  values: PgUpdateSetSource<T>,
+): Promise<InferSelectModel<T>[]> {
+  const changed = await tx
+    .update(table as PgTable)
+    .set({ ...values, version: sql`${table.version} + 1`, updatedAt: new Date() } as never)
+    .where(where)
+    .returning()
+  return changed as InferSelectModel<T>[]
+}
+
+/** Removes every row that fits. */
+export async function removeRows(tx: Tx, table: PgTable, where: SQL | undefined): Promise<void> {
+  await tx.delete(table).where(where)
 }

@@ -1,0 +1,128 @@
+import type { LoadWithEvents } from '@kelvit/contract'
+import {
+  dialTarget,
+  foldLoad,
+  judgeLoad,
+  kitchenNumber,
+  loadContents,
+  minuteOf,
+  sayTime,
+  type ClockHours,
+  recordLines,
+  showMinutes,
+  stageTimes,
+  TRACE_APART_MS,
+  traceOf,
+  VERDICT_WORDS,
+  type LoadEvent,
+  type LoadState,
+} from '@kelvit/core'
+import type { jars } from '../db/schema'
+
+/** A record as it is set on paper; instants only where they are drawn, epoch ms. */
+export interface PrintedRecord {
+  readonly title: string
+  readonly about: string
+  readonly verdict: string
+  readonly reasons: readonly string[]
+  readonly times: readonly (readonly [string, string])[]
+  readonly jars: readonly string[]
+  readonly lines: readonly (readonly [string, string])[]
+  readonly trace: {
+    readonly from: number
+    readonly to: number
+    readonly target: number
+    readonly targetWords: string
+    readonly apartMs: number
+    readonly readings: readonly { readonly at: number; readonly psi: number }[]
+    readonly marks: readonly { readonly at: number; readonly words: string }[]
+  } | null
+}
+
+type JarRow = typeof jars.$inferSelect
+
+/**
+ * Everything that is known of a load, in words.
+ * @param house its zone, and how it says times of day.
+ */
+export function printRecord(
+  load: LoadWithEvents,
+  events: readonly LoadEvent[],
+  canner: string,
+  rows: readonly JarRow[],
+  { zone, clockHours }: { readonly zone: string; readonly clockHours: ClockHours },
+): PrintedRecord {
+  const { setup } = load
+  const state = foldLoad(setup, events)
+  const { verdict, reasons } = judgeLoad(setup, state)
+  const day = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: zone,
+  })
+  const clock = new Intl.DateTimeFormat('en-GB', {
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: zone,
+  })
+  const when = (ms: number): string =>
+    `${day.format(ms)}, ${sayTime(minuteOf(clock.format(ms)), clockHours)}`
+  return {
+    title: `Batch ${load.code}, ${canner}`,
+    about: `${loadContents(load.portions)}. ${gaugeWords(load)}, ${setup.minutes} minutes.`,
+    verdict: capital(VERDICT_WORDS[verdict]),
+    reasons: reasons.map((r) => r.sentence),
+    times: stageTimes(state).map((s) => [
+      capital(s.stage),
+      `${when(s.from)}${s.minutes === null ? '' : `, ${showMinutes(s.minutes)}`}`,
+    ]),
+    jars: rows.map(
+      (j) =>
+        `${j.code}: ${j.seal.replaceAll('-', ' ')}${j.hold ? `, held (${j.hold.replaceAll('-', ' ')})` : ''}, ${j.state.replaceAll('-', ' ')}`,
+    ),
+    lines: recordLines(events).map((l) => [
+      when(l.at),
+      `${l.words}${l.by ? `, ${l.by}` : ''}${l.enteredAt === null ? '' : ` (told ${when(l.enteredAt)})`}${l.takenBack ? ' (taken back)' : ''}`,
+    ]),
+    trace: printedTrace(load, events, state),
+  }
+}
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
+
+function gaugeWords({ setup }: LoadWithEvents): string {
+  if (setup.regulatedBy === 'weighted') return `Weight of ${kitchenNumber(setup.psi)} psi`
+  const error = setup.gaugeErrorPsi
+  const off =
+    error === 0
+      ? 'true at its last test'
+      : `${kitchenNumber(Math.abs(error))} ${error > 0 ? 'high' : 'low'} at its last test`
+  return `Dial held at ${kitchenNumber(dialTarget(setup))} psi (tested ${kitchenNumber(setup.psi)}; the dial was ${off})`
+}
+
+function printedTrace(
+  load: LoadWithEvents,
+  events: readonly LoadEvent[],
+  state: LoadState,
+): PrintedRecord['trace'] {
+  if (state.entered.heating === undefined) return null
+  const last = Math.max(...events.map((e) => e.at))
+  const { from, now, readings, runs, heatOff } = traceOf(load.setup, events, state, last)
+  const target = dialTarget(load.setup)
+  return {
+    from,
+    to: Math.max(now, from + 60_000),
+    target,
+    targetWords:
+      load.setup.regulatedBy === 'dial'
+        ? `never below ${kitchenNumber(target)}`
+        : `${kitchenNumber(target)} psi weight`,
+    apartMs: TRACE_APART_MS,
+    readings,
+    marks: [
+      ...runs.map((r, i) => ({ at: r.from, words: i === 0 ? 'clock' : 'again' })),
+      ...(heatOff === undefined ? [] : [{ at: heatOff, words: 'heat off' }]),
+    ],
+  }
+}

@@ -1,0 +1,58 @@
+import type { Role } from '@kelvit/core'
+import type { Least, Medium, Route } from '@kelvit/contract/routes'
+import type Router from '@koa/router'
+import type { Context } from 'koa'
+import { actorOf, type Actor } from './actor'
+import { readBody, readQuery } from './validate'
+
+/** What a request asks, read and checked as its route says. */
+export interface Ask<L extends Least, Body, Query> {
+  /** Who asks; where anyone may, perhaps nobody. */
+  readonly actor: L extends Role ? Actor : Actor | undefined
+  readonly body: Body
+  readonly query: Query
+  readonly ctx: Context
+}
+
+/** What is sent back: what the route says, or nothing where it answers with a file or a stream. */
+type Given<Answer> = Answer | Promise<Answer>
+
+/**
+ * Serves an address as the contract has it: who may ask is settled before anything is
+ * read, what is sent is checked, and the answer is of the type that was promised.
+ */
+export function serve<L extends Least, Body, Query, Answer>(
+  router: Router,
+  route: Route<L, Body, Query, Answer>,
+  answer: (ask: Ask<L, Body, Query>) => Given<Answer>,
+): void {
+  router[route.method](route.path, async (ctx: Context) => {
+    const actor =
+      route.least === 'anyone' || route.least === 'gauge'
+        ? (ctx.state as { actor?: Actor }).actor
+        : actorOf(ctx, route.least)
+    const given = await answer({
+      actor: actor as Ask<L, Body, Query>['actor'],
+      // Read when it is asked for: where a token has to be shown, that comes first.
+      get body() {
+        return (route.body ? readBody(ctx, route.body) : undefined) as Body
+      },
+      get query() {
+        return (route.query ? readQuery(ctx, route.query) : undefined) as Query
+      },
+      ctx,
+    })
+    const medium: Medium | undefined = typeof route.answer === 'string' ? route.answer : undefined
+    if (medium === 'nothing') ctx.status = 204
+    else if (medium === undefined) {
+      // A handler that found the thing there already has said so.
+      if (route.status && !ctx.state.found) ctx.status = route.status
+      ctx.body = given
+    }
+  })
+}
+
+/** The thing that was to be made is there already: the answer is 200, not 201. */
+export const foundAlready = (ctx: Context): void => {
+  ctx.state.found = true
+}

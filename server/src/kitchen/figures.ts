@@ -1,0 +1,85 @@
+import {
+  dateAt,
+  figuresFor,
+  formOf,
+  rulesOf,
+  whyNotTogether,
+  type Figures,
+  type FiguresQuery,
+} from '@kelvit/core'
+import { eq } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { canners, households, type lots } from '../db/schema'
+import type { Actor } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
+import { blocksOf, lastTests } from '../store/gauge-tests'
+
+type CannerRow = typeof canners.$inferSelect
+type HouseholdRow = typeof households.$inferSelect
+
+export interface FitCanner {
+  readonly row: CannerRow
+  readonly errorPsi: number
+}
+
+/** The canner if it may be used today; otherwise the reason, as a conflict. */
+export async function fitCanner(
+  tx: Tx,
+  deps: Deps,
+  actor: Actor,
+  cannerId: string,
+): Promise<FitCanner> {
+  const [row] = await tx.select().from(canners).where(eq(canners.id, cannerId))
+  if (!row || row.retired) throw unprocessable('no-canner', 'There is no such canner in use.')
+  const test = (await lastTests(tx, [cannerId])).get(cannerId)
+  const [block] = blocksOf(row, test, dateAt(deps.clock.now(), actor.zone))
+  if (block) throw conflict('canner-blocked', block.sentence)
+  return { row, errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? 0) : 0 }
+}
+
+export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
+  const [row] = await tx.select().from(households).where(eq(households.id, actor.householdId))
+  if (!row) throw notFound()
+  return row
+}
+
+/** What these portions run at on this canner today, or the refusal as a problem. */
+export function figuresOf(
+  portions: FiguresQuery['portions'],
+  { row, errorPsi }: FitCanner,
+  household: HouseholdRow,
+): Figures {
+  const found = figuresFor({
+    portions,
+    regulatedBy: row.regulatedBy,
+    gaugeErrorPsi: errorPsi,
+    restMin: row.stageMinutes.restMin,
+    seal: row.seal,
+    altitudeFt: household.altitudeFt,
+    rules: rulesOf(household.settings),
+    restMinutes: household.settings.restMinutes,
+  })
+  if (found.outcome === 'refused')
+    throw new ProblemError(
+      422,
+      `refused-${found.reason}`,
+      `${found.sentence} Instead: ${found.instead.join(', ')}.`,
+    )
+  return found
+}
+
+/** Whether the canner takes these jars at once, by its manual. */
+export function checkJars(portions: Parameters<typeof whyNotTogether>[0], canner: CannerRow): void {
+  const why = whyNotTogether(portions, canner)
+  if (why) throw unprocessable(why.reason, why.sentence)
+}
+
+/** Whether a lot is there to be canned in that form. */
+export function checkLot(lot: typeof lots.$inferSelect | undefined, formId: string): void {
+  if (!lot) throw unprocessable('no-lot', 'One of the lots is not here.')
+  if (formOf(formId)?.food.id !== lot.foodId)
+    throw unprocessable('no-form', 'This way of canning does not belong to that lot.')
+  if (lot.state !== 'in-house' && lot.state !== 'expected')
+    throw conflict('lot-gone', 'This lot was canned, eaten or spoiled already.')
+}

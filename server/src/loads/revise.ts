@@ -1,0 +1,122 @@
+import {
+  DIAL_MAX_ERROR,
+  dialTarget,
+  kitchenNumber,
+  STOVE_STAGES,
+  type LoadEventKind,
+  type LoadSetup,
+} from '@kelvit/core'
+import { and, eq, inArray } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import type { Tx } from '../db/pool'
+import { canners, loadEvents, loads } from '../db/schema'
+import { lastTests } from '../store/gauge-tests'
+import type { Actor } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { ProblemError } from '../http/problem'
+import { figuresOf, householdOf } from '../kitchen/figures'
+import { refold } from './refold'
+import { readPortions, type LoadRow } from '../store/loads'
+import { addRows } from '../store/rows'
+
+/** Stages in which what a load had to reach still matters at the stove. */
+const OPEN = [...STOVE_STAGES, 'standing' as const]
+
+/**
+ * The gauge was tested or the altitude corrected while loads run: what they must reach
+ * is looked up again, and each of them is told. A running load is only
+ * ever held higher; a lower figure waits for the next one.
+ * @param cannerId only loads in this canner; all when left out.
+ */
+export async function reviseRunning(
+  tx: Tx,
+  deps: Deps,
+  actor: Actor,
+  why: string,
+  cannerId?: string,
+): Promise<void> {
+  const running = await tx
+    .select()
+    .from(loads)
+    .where(and(inArray(loads.stage, OPEN), ...(cannerId ? [eq(loads.cannerId, cannerId)] : [])))
+    .for('update')
+  for (const load of running) await revise(tx, deps, actor, load, why)
+}
+
+interface Word {
+  readonly kind: LoadEventKind
+  readonly text: string
+  readonly psi?: number
+  readonly setup?: LoadSetup
+}
+
+async function revise(tx: Tx, deps: Deps, actor: Actor, load: LoadRow, why: string): Promise<void> {
+  const word = await wordFor(tx, actor, load, why)
+  if (!word) return
+  const now = new Date(deps.clock.now())
+  await addRows(tx, loadEvents, [
+    {
+      id: uuidv7(),
+      householdId: actor.householdId,
+      loadId: load.id,
+      at: now,
+      heardAt: now,
+      kind: word.kind,
+      memberId: actor.memberId,
+      by: actor.memberName,
+      psi: word.psi ?? null,
+      text: word.text,
+    },
+  ])
+  await refold(
+    tx,
+    load,
+    word.setup ? { setup: word.setup, plannedSetup: load.plannedSetup ?? load.setup } : {},
+  )
+}
+
+/** What a running load is told; undefined when nothing about it changed. */
+async function wordFor(
+  tx: Tx,
+  actor: Actor,
+  load: LoadRow,
+  why: string,
+): Promise<Word | undefined> {
+  const [row] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
+  if (!row) return undefined
+  const test = (await lastTests(tx, [row.id])).get(row.id)
+  const errorPsi = load.setup.regulatedBy === 'dial' ? (test?.errorPsi ?? 0) : 0
+  if (Math.abs(errorPsi) > DIAL_MAX_ERROR)
+    return {
+      kind: 'gauge-off',
+      text: `${why} The dial is off by ${kitchenNumber(Math.abs(errorPsi))} psi: too far to run on.`,
+    }
+  const found = figuresAgain(
+    await readPortions(tx, load.id),
+    { row: { ...row, regulatedBy: load.setup.regulatedBy }, errorPsi },
+    await householdOf(tx, actor),
+  )
+  if (typeof found === 'string') return { kind: 'no-process', text: `${why} ${found}` }
+  const [was, is] = [dialTarget(load.setup), dialTarget(found)]
+  if (is === was) return undefined
+  if (is < was)
+    return {
+      kind: 'note',
+      text: `${why} ${kitchenNumber(is)} would be enough from now on; this load is held at ${kitchenNumber(was)} to its end.`,
+    }
+  return {
+    kind: 'figures-changed',
+    psi: is,
+    text: `${why} This load must be held at ${kitchenNumber(is)}, not ${kitchenNumber(was)}.`,
+    setup: { ...load.setup, psi: found.psi, gaugeErrorPsi: found.gaugeErrorPsi },
+  }
+}
+
+function figuresAgain(...query: Parameters<typeof figuresOf>): LoadSetup | string {
+  try {
+    return figuresOf(...query).setup
+  } catch (error) {
+    if (error instanceof ProblemError) return error.message
+    throw error
+  }
+}
