@@ -1,9 +1,9 @@
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { setClock } from './app/clock'
-import { Providers } from './app/providers'
-import { router } from './app/router'
+import { setClock } from './sync/clock'
+import { Providers } from './frame/providers'
+import { router } from './frame/router'
 import './styles.css'
 
 void setClock()

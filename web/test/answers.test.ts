@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest'
-import { foodOf, formOf, pounds, fullJars } from '@kelvit/core'
-import { coveredShare, viewNeed } from '../src/app/need-balance'
-import { seasonBalance } from '../src/app/supply-balance'
-import { addWeek, plural, showDate, showDay } from '../src/app/words'
-import { answerHarvest, usualStorage } from '../src/station/harvest/answer'
+import { foodOf, formOf, loadContents, pounds, fullJars } from '@kelvit/core'
+import { coveredShare, viewNeed } from '@kelvit/core'
+import { seasonBalance } from '@kelvit/core'
+import { addWeek, plural, showDate, showDay } from '../src/household/words'
+import { answerHarvest } from '@kelvit/core'
 import { arrange, foodName } from '../src/station/pantry/shelf-view'
-import { contentsOf, viewLoad } from '../src/station/stove/load-view'
-import { caution, sentence } from '../src/station/stove/sentences'
+import { viewLoad } from '../src/load/load-view'
+import { caution, sentence } from '../src/load/sentences'
 import { canner, household, jar, load, lot, need, TODAY } from './kit'
 
 describe('the answer to a weigh-in', () => {
@@ -19,8 +19,7 @@ describe('the answer to a weigh-in', () => {
       mouth: 'regular',
       household,
       canners: [canner(), canner({ id: 'c2', name: 'Tall', gauge: 'dial', regulatedBy: 'dial' })],
-      lots: [],
-      loads: [],
+      yields: [],
       arrivedOn: TODAY,
       ...more,
     })
@@ -42,19 +41,12 @@ describe('the answer to a weigh-in', () => {
     expect(ask({ canners: [] }).process).toBeUndefined()
   })
   test('own lots are learned from, excluded ones are not', () => {
-    const own = lot({ id: 'o', lb: 18, state: 'canned', finishedOn: '2026-08-01' })
-    const ran = load({ portions: [{ ...load().portions[0]!, lotId: 'o', jars: 10, filled: 10 }] })
-    expect(ask({ lots: [own], loads: [ran] })).toMatchObject({ ownLots: 1 })
-    expect(ask({ lots: [own], loads: [ran] }).estimate.likely).toBeGreaterThan(
+    const own = { ...lot({ id: 'o', lb: 18, finishedOn: '2026-08-01' }), quarts: 10 }
+    expect(ask({ yields: [own] })).toMatchObject({ ownLots: 1 })
+    expect(ask({ yields: [own] }).estimate.likely).toBeGreaterThan(ask().estimate.likely)
+    expect(ask({ yields: [{ ...own, excludedBecause: 'hail' }] }).estimate.likely).toBe(
       ask().estimate.likely,
     )
-    expect(ask({ lots: [{ ...own, excludedBecause: 'hail' }], loads: [ran] }).estimate.likely).toBe(
-      ask().estimate.likely,
-    )
-  })
-  test('kept where it keeps longer', () => {
-    expect(usualStorage(foodOf('beans-snap')!)).toBe('cool')
-    expect(usualStorage(foodOf('beans-dried')!)).toBe('room')
   })
 })
 
@@ -72,7 +64,13 @@ describe('needs', () => {
       stage: 'standing',
       portions: [{ ...load().portions[0]!, lotId: null, filled: 6 }],
     })
-    const v = viewNeed(need(), { jars, lots: [lot({ lb: 30 })], loads: [standing], today: TODAY })
+    const v = viewNeed(need(), {
+      jars,
+      lots: [lot({ lb: 30 })],
+      loads: [standing],
+      yields: [],
+      today: TODAY,
+    })
     expect(v.balance).toMatchObject({ needed: 53, onShelf: 2, planned: 21, toCan: 30 })
     expect(v.wanted!.lb).toBeGreaterThan(60)
     expect(v.weeks).toHaveLength(52)
@@ -84,11 +82,12 @@ describe('needs', () => {
       jars: [],
       lots: [],
       loads: [],
+      yields: [],
       today: TODAY,
     })
     expect(none.wanted).toBeNull()
     expect(coveredShare([none])).toBeNull()
-    const hungry = viewNeed(need(), { jars: [], lots: [], loads: [], today: TODAY })
+    const hungry = viewNeed(need(), { jars: [], lots: [], loads: [], yields: [], today: TODAY })
     expect(coveredShare([hungry])).toBe(0)
   })
 })
@@ -101,7 +100,8 @@ describe('supplies over the season', () => {
     plan: [],
     today: TODAY,
     supplies: [],
-    groups: [
+    yields: [],
+    jarGroups: [
       {
         id: 'g',
         jar: 'quart' as const,
@@ -112,7 +112,7 @@ describe('supplies over the season', () => {
         version: 1,
       },
     ],
-    lids: [
+    lidLots: [
       {
         id: 'x',
         name: 'x',
@@ -176,9 +176,11 @@ describe('supplies over the season', () => {
   })
   test('jars in a load that is not checked yet are full; a stopped load gives them back', () => {
     const running = load({ stage: 'cooling', portions: [{ ...load().portions[0]!, filled: 7 }] })
-    expect(fullJars([jar()], [running], 'quart', 'regular')).toBe(8)
-    expect(fullJars([jar()], [{ ...running, stage: 'aborted' }], 'quart', 'regular')).toBe(1)
-    expect(fullJars([jar({ state: 'set-aside' })], [], 'quart', 'wide')).toBe(0)
+    expect(fullJars({ jars: [jar()], loads: [running] }, 'quart', 'regular')).toBe(8)
+    expect(
+      fullJars({ jars: [jar()], loads: [{ ...running, stage: 'aborted' }] }, 'quart', 'regular'),
+    ).toBe(1)
+    expect(fullJars({ jars: [jar({ state: 'set-aside' })], loads: [] }, 'quart', 'wide')).toBe(0)
   })
   test('tomatoes ask for citric acid, a salting house for salt, a lot past can-by today', () => {
     const tomato = lot({
@@ -225,6 +227,9 @@ describe('the stove says one thing', () => {
       psi: psi ?? null,
       text: null,
       eventId: null,
+      happenedAt: null,
+      heardAt: null,
+      source: null,
     }))
   const upTo = [
     [0, 'started'],
@@ -278,10 +283,10 @@ describe('the stove says one thing', () => {
     ])
   })
   test('what is in it', () => {
-    expect(contentsOf(load())).toBe('7 quarts of snap beans, hot pack')
-    expect(
-      contentsOf(load({ portions: [{ ...load().portions[0]!, filled: 1, jar: 'pint' }] })),
-    ).toBe('1 pint of snap beans, hot pack')
+    expect(loadContents(load().portions)).toBe('7 quarts of snap beans, hot pack')
+    expect(loadContents([{ ...load().portions[0]!, filled: 1, jar: 'pint' }])).toBe(
+      '1 pint of snap beans, hot pack',
+    )
   })
 })
 

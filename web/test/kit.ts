@@ -1,5 +1,5 @@
 import type { CannerRead, Household, Jar, LoadWithEvents, Lot, NeedRow } from '@kelvit/contract'
-import { cannerClasses } from '@kelvit/core'
+import { cannerClasses, learnTimes } from '@kelvit/core'
 
 export const TODAY = '2026-08-14'
 
@@ -15,6 +15,9 @@ export const household: Household = {
   settings: {
     bestMonths: 12,
     reviewMonths: 24,
+    extraMinutes: 0,
+    tomatoOption: 'standard',
+    clockHours: 12,
     cushionPsi: 1,
     defaultPack: 'hot',
     salt: false,
@@ -49,6 +52,7 @@ export const canner = (more: Partial<CannerRead> = {}): CannerRead => ({
   inspectedOn: null,
   retired: false,
   version: 1,
+  learned: learnTimes(cannerClasses[0]!.stageMinutes, []),
   blocks: [],
   lastTest: null,
   ...more,
@@ -94,6 +98,7 @@ export const jar = (more: Partial<Jar> = {}): Jar => ({
   state: 'on-shelf',
   useSoon: false,
   seal: 'sealed',
+  hold: null,
   cause: null,
   costEach: null,
   stateAt: '2026-01-11T12:00:00Z',
@@ -114,6 +119,8 @@ export const load = (more: Partial<LoadWithEvents> = {}): LoadWithEvents => ({
   portions: [
     {
       id: 'p1',
+      loadId: 'd1',
+      position: 0,
       lotId: 'l1',
       formId: 'beans-snap',
       pack: 'hot',
@@ -121,12 +128,14 @@ export const load = (more: Partial<LoadWithEvents> = {}): LoadWithEvents => ({
       mouth: 'regular',
       jars: 7,
       filled: null,
+      fromJars: null,
     },
   ],
   stage: 'planned',
   note: '',
   version: 1,
   events: [],
+  judgement: { verdict: 'open', reasons: [] },
   ...more,
 })
 

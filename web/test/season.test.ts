@@ -1,5 +1,6 @@
 import type { SeasonLoad } from '@kelvit/contract'
 import {
+  sayTime,
   cannerClasses,
   costOf,
   daySheet,
@@ -10,11 +11,11 @@ import {
   type PlanCost,
 } from '@kelvit/core'
 import { describe, expect, test } from 'vitest'
-import { portionWords } from '../src/app/portion-words'
-import { planFrom, storedLoad, type SeasonView } from '../src/app/season'
-import { entriesOn } from '../src/station/season/day-loads'
-import { setOut, workSteps } from '../src/station/season/day-words'
-import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/ribbon-data'
+import { portionWords } from '../src/household/portion-words'
+import { planFrom, storedLoad, type SeasonView } from '../src/household/season'
+import { entriesOn } from '../src/station/season/day/loads'
+import { setOut, workSteps } from '../src/station/season/day/words'
+import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/plan/ribbon-data'
 import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
 import { canner, household, load, lot, TODAY } from './kit'
 
@@ -50,6 +51,7 @@ function view(rows: readonly SeasonLoad[] = [stored()]): SeasonView {
     loads: [],
     canners: [gear],
     jars: [],
+    yields: [],
     jarGroups: [],
     lidLots: [],
   })
@@ -127,7 +129,13 @@ describe('a day', () => {
     expect(entries[0]?.processes[0]).toMatchObject({ minutes: 25, psi: 15 })
   })
   test('the order of work names who, when and what, and the process as tested', () => {
-    const steps = workSteps(sheet, entries, () => 'Wren', 'us')
+    const steps = workSteps(
+      sheet,
+      entries,
+      () => 'Wren',
+      'us',
+      (m) => sayTime(m, 24),
+    )
     expect(steps[0]).toEqual({
       at: '17:00',
       text: expect.stringMatching(/^Prepare snap beans/),
@@ -160,7 +168,9 @@ describe('words', () => {
   const nothing: PlanCost = { lost: 0, faded: 0, loads: 0, days: 0, late: 0, over: 0, total: 0 }
   test('what a change costs, most weighty first', () => {
     expect(costWords(nothing)).toBe('costs nothing')
-    expect(costWords({ ...nothing, lost: 2, late: 25 })).toBe('2 jars lost, 25 min past closing')
+    expect(costWords({ ...nothing, lost: 2, late: 25 })).toBe(
+      '2 jars lost, 25 min more past closing',
+    )
     expect(costWords({ ...nothing, lost: -1, days: -1, loads: -2 })).toBe(
       '1 jar saved, 2 loads fewer, 1 canning day fewer',
     )

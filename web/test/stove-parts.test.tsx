@@ -1,57 +1,29 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto'
 import type { CannerRead, Jar, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { MemoryRouter } from 'react-router'
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { SignedIn } from '../src/app/session'
-import { FillForm } from '../src/station/stove/fill-form'
-import { LoadPanel } from '../src/station/stove/load-panel'
-import { viewLoad } from '../src/station/stove/load-view'
+import { describe, expect, test, vi } from 'vitest'
+import { FillForm } from '../src/load/fill-form'
+import { LoadPanel } from '../src/load/load-panel'
+import { viewLoad } from '../src/load/load-view'
 import { Standing } from '../src/station/stove/standing'
 import { SetAside } from '../src/station/pantry/set-aside'
-import { Notices } from '../src/ui/notice'
 import { canner, household, jar, load } from './kit'
+import { show as showPart, stage } from './show'
 
 const HOUR = 3_600_000
 const START = Date.parse('2026-08-14T17:00:00Z')
-const member = { id: 'm1', name: 'Wren', signInName: 'wren', role: 'keeper', version: 1 } as const
+stage()
 
-let client: QueryClient
-beforeEach(() => {
-  vi.stubGlobal('fetch', () => new Promise(() => undefined))
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
+const show = (part: ReactNode, loads: readonly LoadWithEvents[] = []): void =>
+  void showPart(part, {
+    lists: {
+      loads,
+      shelves: [{ id: 's1', name: 'Cellar, top', position: 1, version: 1 }],
+      canners: [canner()],
     },
-  )
-  client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } })
-})
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-  vi.useRealTimers()
-})
-
-function show(part: ReactNode, loads: readonly LoadWithEvents[] = []): void {
-  client.setQueryData(['loads'], loads)
-  client.setQueryData(['shelves'], [{ id: 's1', name: 'Cellar, top', position: 1, version: 1 }])
-  client.setQueryData(['canners'], [canner()])
-  render(
-    <MemoryRouter>
-      <SignedIn value={{ member, household }}>
-        <QueryClientProvider client={client}>
-          <Notices>{part}</Notices>
-        </QueryClientProvider>
-      </SignedIn>
-    </MemoryRouter>,
-  )
-}
+  })
 
 const events = (...list: readonly (readonly [number, string])[]) =>
   list.map(([minute, kind], i) => ({
@@ -63,6 +35,9 @@ const events = (...list: readonly (readonly [number, string])[]) =>
     psi: null,
     text: null,
     eventId: null,
+    happenedAt: null,
+    heardAt: null,
+    source: null,
   }))
 
 const STOOD = events(
@@ -152,7 +127,7 @@ describe('filling', () => {
     say.mockClear()
     const filling = load({ setup: weighted, stage: 'filling', events: STOOD.slice(0, 2) })
     const view = viewLoad(filling, [gear], household, START + 5 * 60_000)
-    show(<FillForm view={view} stove={{ say, whyNot: () => undefined, may: true }} />, [
+    show(<FillForm view={view} stove={{ say, may: true, mayLookInto: true, me: 'Wren' }} />, [
       filling,
       ...others,
     ])
@@ -236,7 +211,13 @@ describe('jars set aside', () => {
   const names = (): string[] => screen.queryAllByRole('button').map((b) => b.textContent ?? '')
   test('within 24 hours: fridge, freezer, eaten, thrown away', () => {
     show(<SetAside jars={[unsealed()]} />)
-    expect(names()).toEqual(['In the fridge', 'In the freezer', 'Eaten', 'Thrown away'])
+    expect(names()).toEqual([
+      'Process 1 jar of snap beans again',
+      'In the fridge',
+      'In the freezer',
+      'Eaten',
+      'Thrown away',
+    ])
     expect(screen.getByText(/process again with a new lid for the full time/)).toBeTruthy()
   })
   test('after that only thrown away, and said why', () => {
@@ -251,5 +232,15 @@ describe('jars set aside', () => {
     cleanup()
     show(<SetAside jars={[jar()]} />)
     expect(screen.queryByRole('region')).toBeNull()
+  })
+  test('one in the fridge has its days, and after them is thrown away', () => {
+    const days = (n: number) => new Date(Date.now() - n * 24 * HOUR).toISOString()
+    show(<SetAside jars={[unsealed({ state: 'refrigerated', stateAt: days(1) })]} />)
+    expect(screen.getByText(/^eat by/)).toBeTruthy()
+    expect(names()).toEqual(['Eaten', 'Thrown away'])
+    cleanup()
+    show(<SetAside jars={[unsealed({ state: 'refrigerated', stateAt: days(5) })]} />)
+    expect(screen.getByText(/longer than its days/)).toBeTruthy()
+    expect(names()).toEqual(['Thrown away'])
   })
 })

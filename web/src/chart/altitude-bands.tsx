@@ -3,6 +3,7 @@ import {
   optionsAt,
   showAltitude,
   showPressure,
+  showTemperature,
   steamTemperature,
   type FoodForm,
   type GaugeKind,
@@ -58,7 +59,7 @@ export function AltitudeBands({ form, rowSize, gauge, altitudeFt, system }: Alti
         {here && steam ? (
           <>
             hold <strong>{showPressure(here.psi, system)}</strong>; the steam is about{' '}
-            {warmth(steam, system)}.
+            {showTemperature(steam, system)}.
           </>
         ) : (
           'no tested pressure. Ask your extension service.'
@@ -95,7 +96,7 @@ export function AltitudeBands({ form, rowSize, gauge, altitudeFt, system }: Alti
         />
         <path d={path((s) => y(s.psi))} fill="none" stroke="var(--kettle)" strokeWidth={2.5} />
         <text x={width - 46} y={t(steps.at(-1)?.warm ?? 240) + 4} fontSize={13} fill="var(--brass)">
-          {warmth(steps.at(-1)?.warm ?? 240, system)}
+          {showTemperature(steps.at(-1)?.warm ?? 240, system)}
         </text>
         <text x={width - 46} y={y(steps.at(-1)?.psi ?? 15) - 2} fontSize={13} fill="var(--kettle)">
           psi
@@ -131,6 +132,3 @@ export function AltitudeBands({ form, rowSize, gauge, altitudeFt, system }: Alti
     </div>
   )
 }
-
-const warmth = (f: number, system: UnitSystem): string =>
-  system === 'us' ? `${f.toFixed(0)} °F` : `${(((f - 32) * 5) / 9).toFixed(0)} °C`

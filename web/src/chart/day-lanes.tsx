@@ -1,4 +1,11 @@
-import { ATTENTION, clockOf, type Attention, type TimedStage } from '@kelvit/core'
+import {
+  ATTENTION,
+  sayHour,
+  sayTime,
+  type Attention,
+  type ClockHours,
+  type TimedStage,
+} from '@kelvit/core'
 import { useId } from 'react'
 import { useWidth } from '../ui/use-width'
 
@@ -27,6 +34,7 @@ export function DayLanes({
   to,
   closes,
   now,
+  clockHours,
 }: {
   readonly lanes: readonly Lane[]
   readonly from: number
@@ -34,7 +42,9 @@ export function DayLanes({
   readonly closes: number
   /** Minutes from midnight, when it is today. */
   readonly now: number | null
+  readonly clockHours: ClockHours
 }) {
+  const say = (minute: number): string => sayTime(minute, clockHours)
   const id = useId()
   const [ref, there] = useWidth(1120)
   // On a phone the day is drawn wider than the screen and scrolls.
@@ -43,6 +53,7 @@ export function DayLanes({
   const x = (minute: number): number =>
     left + ((minute - from) / Math.max(1, to - from)) * (width - left - 12)
   const height = TOP + lanes.length * ROW + 6
+  const isNow = now !== null && now >= from && now <= to
   const step = to - from > 480 ? 120 : 60
   const hours = Array.from(
     { length: Math.floor(to / step) - Math.ceil(from / step) + 1 },
@@ -60,23 +71,18 @@ export function DayLanes({
         width={width}
         height={height}
         role="img"
-        aria-label={`The day from ${clockOf(from)} to ${clockOf(to)}: ${lanes.map((l) => `${l.name}, ${l.blocks.map((b) => `${b.label} ${clockOf(b.from)} to ${clockOf(b.to)}`).join(', ')}`).join('; ')}`}
+        aria-label={`The day from ${say(from)} to ${say(to)}: ${lanes.map((l) => `${l.name}, ${l.blocks.map((b) => `${b.label} ${say(b.from)} to ${say(b.to)}`).join(', ')}`).join('; ')}`}
       >
         <Patterns id={id} />
         {hours.map((h) => (
-          <g key={h}>
-            <line x1={x(h)} x2={x(h)} y1={TOP - 6} y2={height} stroke="var(--rim)" />
-            <text
-              x={x(h)}
-              y={13}
-              textAnchor={x(h) > width - 34 ? 'end' : 'middle'}
-              fontSize={13}
-              fill="var(--ink-soft)"
-              className="tabular font-mono"
-            >
-              {clockOf(h)}
-            </text>
-          </g>
+          <Hour
+            key={h}
+            x={x(h)}
+            height={height}
+            atEnd={x(h) > width - 34}
+            // The word at the thread of now stands here instead.
+            words={isNow && near(x(h) - x(now)) ? '' : sayHour(h, clockHours)}
+          />
         ))}
         {lanes.map((lane, i) => (
           <g key={lane.name + lane.kind}>
@@ -87,6 +93,7 @@ export function DayLanes({
             </text>
             {lane.blocks.map((b) => (
               <Block
+                say={say}
                 key={b.key}
                 id={id}
                 block={b}
@@ -98,21 +105,26 @@ export function DayLanes({
           </g>
         ))}
         <Thread x={x(closes)} height={height} colour="var(--beet)" words="closes" dashed />
-        {now !== null && now >= from && now <= to && (
-          <Thread x={x(now)} height={height} colour="var(--brass)" words="now" />
-        )}
+        {isNow && <Thread x={x(now)} height={height} colour="var(--brass)" words="now" />}
       </svg>
     </div>
   )
 }
 
-function Block(p: { id: string; block: LaneBlock; x0: number; x1: number; y: number }) {
+function Block(p: {
+  say: (minute: number) => string
+  id: string
+  block: LaneBlock
+  x0: number
+  x1: number
+  y: number
+}) {
   const { block, x0, x1, y } = p
   const kind = ATTENTION[block.stage]
   const w = Math.max(1.5, x1 - x0 - 1)
   return (
     <g>
-      <title>{`${block.label}, ${clockOf(block.from)}–${clockOf(block.to)}`}</title>
+      <title>{`${block.label}, ${p.say(block.from)}–${p.say(block.to)}`}</title>
       <rect x={x0} y={y} width={w} height={34} rx={3} fill="var(--crock)" />
       <rect x={x0} y={y} width={w} height={34} rx={3} fill={block.tint} opacity={OPACITY[kind]} />
       {kind !== 'none' && (
@@ -178,6 +190,27 @@ function Patterns({ id }: { readonly id: string }) {
         <rect width={6} height={1.6} fill="var(--ink)" opacity={0.38} />
       </pattern>
     </defs>
+  )
+}
+
+/** Whether an hour's words, centred on it, would run into those of now, which begin at it; pixels from now. */
+const near = (px: number): boolean => px > -26 && px < 62
+
+function Hour(p: { x: number; height: number; atEnd: boolean; words: string }) {
+  return (
+    <g>
+      <line x1={p.x} x2={p.x} y1={TOP - 6} y2={p.height} stroke="var(--rim)" />
+      <text
+        x={p.x}
+        y={13}
+        textAnchor={p.atEnd ? 'end' : 'middle'}
+        fontSize={13}
+        fill="var(--ink-soft)"
+        className="tabular font-mono"
+      >
+        {p.words}
+      </text>
+    </g>
   )
 }
 

@@ -2,13 +2,14 @@ import type { CannerRead } from '@kelvit/contract'
 import {
   ATTENTION,
   showMinutes,
+  restingHere,
   stageSpans,
   totalMinutes,
   type Attention,
   type JarSize,
 } from '@kelvit/core'
 import { useId } from 'react'
-import { useTimes } from '../app/words'
+import { useTimes } from '../household/words'
 import { STAGE_NAMES } from './stage-names'
 
 interface LoadLaneProps {
@@ -34,10 +35,7 @@ const COLOURS: Readonly<Record<Attention, string>> = {
 export function LoadLane(p: LoadLaneProps) {
   const id = useId()
   const { time } = useTimes()
-  const spans = stageSpans(
-    { ...p, extraRestMin: Math.max(0, p.restMinutes - p.canner.stageMinutes.restMin) },
-    p.canner.stageMinutes,
-  )
+  const spans = stageSpans(p, restingHere(p.canner, p).stageMinutes)
   const total = totalMinutes(spans)
   let passed = 0
   const blocks = spans.map((s) => {

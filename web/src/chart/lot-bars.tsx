@@ -1,6 +1,6 @@
 import { scaleTime } from 'd3-scale'
 import { timeDay } from 'd3-time'
-import { showDay } from '../app/words'
+import { showDay } from '../household/words'
 import { useWidth } from '../ui/use-width'
 
 export interface LotBar {

@@ -27,7 +27,7 @@ export const persister = createSyncStoragePersister({
 })
 
 /** Anything kept under another word is not read any more. */
-export const BUSTER = '2'
+export const BUSTER = '3'
 
 /**
  * Writes down at once what is known now. The persister does so a moment later, and a page

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { fateOf, request, sentenceOf } from '../api/request'
+import { fateOf, request, sentenceOf } from './request'
 
 /**
  * Changes that must not be lost: kept on the device until the server has given a final
@@ -10,6 +10,8 @@ import { fateOf, request, sentenceOf } from '../api/request'
 export interface Outgoing {
   readonly path: string
   readonly body: unknown
+  /** Written down by a clock that was never held against the server's: the time of sending goes along. */
+  readonly unmeasured?: boolean
 }
 
 /** Whose change it is: it is shown to nobody else and never sent under another name. */
@@ -42,6 +44,7 @@ let unkept: readonly Kept[] = []
 let timer: number | undefined
 let refused: (sentence: string) => void = () => undefined
 let delivered: () => void = () => undefined
+let answered: (path: string, answer: unknown) => void = () => undefined
 const listeners = new Set<() => void>()
 const others = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(LOCK)
 
@@ -121,6 +124,9 @@ async function flush(): Promise<void> {
   if (left) timer = window.setTimeout(() => void flush(), RETRY_MS)
 }
 
+const bodyOf = ({ body, unmeasured }: Kept): unknown =>
+  unmeasured ? { ...(body as object), sentAt: new Date().toISOString() } : body
+
 /** Sends in order; whether something went, and whether something has to wait. */
 async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> {
   const stuck = new Set<string>()
@@ -132,7 +138,16 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
     // Whoever was signed in may have gone while this was read.
     if (owner !== whose) return { sent, left: false }
     try {
-      await request('PUT', next.path, next.body, { 'kelvit-member': whose.memberId })
+      const answer = await request<unknown>('PUT', next.path, bodyOf(next), {
+        'kelvit-member': whose.memberId,
+      })
+      await forget(next.id)
+      if (owner === whose) {
+        show(await readAll())
+        answered(next.path, answer)
+      }
+      sent = true
+      continue
     } catch (error) {
       const fate = fateOf(error)
       if (fate === 'later') return { sent, left: true }
@@ -154,11 +169,17 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
  */
 export function openOutbox(
   whose: Owner,
-  hear: { refused: (sentence: string) => void; delivered: () => void },
+  hear: {
+    readonly refused: (sentence: string) => void
+    readonly delivered: () => void
+    /** What the server says of a change that it took. */
+    readonly answered?: (path: string, answer: unknown) => void
+  },
 ): () => void {
   owner = whose
   refused = hear.refused
   delivered = hear.delivered
+  answered = hear.answered ?? (() => undefined)
   const again = (): void => void flush()
   const look = (): void =>
     void readAll().then((all) => {

@@ -4,7 +4,7 @@ import { Fragment } from 'react'
 export function ClockText({ text }: { readonly text: string }) {
   return text.split(':').map((part, i) => (
     <Fragment key={i}>
-      {i > 0 && <span className="-mx-[0.14em]">:</span>}
+      {i > 0 && <span className="mx-[0.02em]">:</span>}
       {part}
     </Fragment>
   ))

@@ -13,9 +13,13 @@ export type LidMark = 'plain' | 'pull' | 'review'
 interface JarGlyphProps {
   readonly size: JarSize
   readonly tint: string
-  /** How much of the jar is filled, 0 to 1. */
-  readonly fill: number
+  /** How much food is left in it, 0 to 1; a sealed jar is full. */
+  readonly fill?: number
+  /** How much of its best time is left, 0 to 1, as the paper label; none drawn when left out. */
+  readonly label?: number
   readonly mark?: LidMark
+  /** Not to be eaten for now: crossed. */
+  readonly held?: boolean
 }
 
 const LIDS: Readonly<Record<LidMark, string>> = {
@@ -24,11 +28,17 @@ const LIDS: Readonly<Record<LidMark, string>> = {
   review: 'var(--beet)',
 }
 
-/** One small jar in an SVG, its foot at y = 0 and its left side at x = 0. */
-export function JarGlyph({ size, tint, fill, mark = 'plain' }: JarGlyphProps) {
+const FULL = 0.92
+
+/**
+ * One small jar in an SVG, its foot at y = 0 and its left side at x = 0. The paper label is
+ * its best time, shrinking from the top; past its best the label is gone and the glass hatched.
+ */
+export function JarGlyph({ size, tint, fill = FULL, label, mark = 'plain', held }: JarGlyphProps) {
   const { w, h } = JAR_DRAWN[size]
   const body = h - 6
   const level = Math.max(0.06, fill) * (body - 4)
+  const paper = label === undefined ? 0 : Math.max(0, Math.min(1, label)) * (body - 13)
   return (
     <g>
       <path
@@ -41,8 +51,38 @@ export function JarGlyph({ size, tint, fill, mark = 'plain' }: JarGlyphProps) {
         d={`M1 ${-level} h${w - 2} V-3 q0 2.5 -2.500 2.500 h${7 - w} q-2.500 0 -2.500 -2.500 z`}
         fill={tint}
       />
+      {paper > 1 && (
+        <rect
+          x={3.5}
+          y={-3.5 - paper}
+          width={w - 7}
+          height={paper}
+          rx={0.8}
+          fill="var(--paper)"
+          stroke="var(--paper-edge)"
+          strokeWidth={0.6}
+        />
+      )}
+      {label !== undefined && label <= 0 && (
+        <path
+          d={[0.25, 0.5, 0.75]
+            .map((t) => `M2 ${-t * body + 4} L${w - 2} ${-t * body - 4}`)
+            .join(' ')}
+          stroke="var(--crock)"
+          strokeWidth={1.6}
+          opacity={0.85}
+        />
+      )}
       <rect x={2} y={-h} width={w - 4} height={4.5} rx={1} fill={LIDS[mark]} />
       {mark !== 'plain' && <circle cx={w / 2} cy={-h - 6} r={3} fill={LIDS[mark]} />}
+      {held && (
+        <path
+          d={`M0 0 L${w} ${-h + 3} M0 ${-h + 3} L${w} 0`}
+          stroke="var(--beet)"
+          strokeWidth={2.6}
+          strokeLinecap="round"
+        />
+      )}
     </g>
   )
 }

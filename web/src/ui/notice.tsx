@@ -1,6 +1,7 @@
-import { X } from 'lucide-react'
 import {
   createContext,
+  lazy,
+  Suspense,
   useCallback,
   useContext,
   useMemo,
@@ -8,14 +9,8 @@ import {
   useState,
   type ReactNode,
 } from 'react'
-import { Button } from './button'
+import type { Notice } from './toasts'
 
-interface Notice {
-  readonly id: number
-  readonly text: string
-  readonly undo?: (() => void) | undefined
-  readonly bad: boolean
-}
 interface Notify {
   /** Says what was done, with a way back. */
   readonly done: (text: string, undo?: () => void) => void
@@ -25,52 +20,30 @@ interface Notify {
 const Context = createContext<Notify>({ done: () => undefined, trouble: () => undefined })
 export const useNotify = (): Notify => useContext(Context)
 
-const SHOW_MS = 9000
+/** Most that stand there at once; older ones make room. */
+const MOST = 3
 
-/** Short words at the foot of the page, with undo; read out politely. */
+/** What shows them is fetched with the first thing that there is to say. */
+const Toasts = lazy(() => import('./toasts').then((m) => ({ default: m.Toasts })))
+
+/** Hands down how to say what was done. */
 export function Notices({ children }: { readonly children: ReactNode }) {
   const [notices, setNotices] = useState<readonly Notice[]>([])
+  const [wanted, setWanted] = useState(false)
   const next = useRef(1)
   const drop = useCallback((id: number) => setNotices((all) => all.filter((n) => n.id !== id)), [])
   const notify = useMemo((): Notify => {
     const add = (text: string, bad: boolean, undo?: () => void): void => {
       const id = next.current++
-      setNotices((all) => [...all.slice(-2), { id, text, bad, undo }])
-      window.setTimeout(() => drop(id), SHOW_MS)
+      setWanted(true)
+      setNotices((all) => [...all.slice(1 - MOST), { id, text, bad, undo }])
     }
     return { done: (text, undo) => add(text, false, undo), trouble: (text) => add(text, true) }
-  }, [drop])
+  }, [])
   return (
     <Context value={notify}>
       {children}
-      <div
-        aria-live="polite"
-        role="status"
-        className="no-print pointer-events-none fixed inset-x-4 bottom-20 z-40 flex flex-col items-center gap-2 md:bottom-6"
-      >
-        {notices.map((n) => (
-          <div
-            key={n.id}
-            className={`pointer-events-auto flex max-w-xl items-center gap-3 rounded-md border border-t-[3px] border-rim bg-crock py-1.5 pr-1.5 pl-4 shadow-lg ${n.bad ? 'border-t-beet' : 'border-t-brine'}`}
-          >
-            <span>{n.text}</span>
-            {n.undo && (
-              <Button
-                size="small"
-                onClick={() => {
-                  n.undo?.()
-                  drop(n.id)
-                }}
-              >
-                Undo
-              </Button>
-            )}
-            <Button look="quiet" size="small" aria-label="Close" onClick={() => drop(n.id)}>
-              <X size={18} aria-hidden />
-            </Button>
-          </div>
-        ))}
-      </div>
+      <Suspense>{wanted && <Toasts notices={notices} drop={drop} />}</Suspense>
     </Context>
   )
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
-import { sentenceOf } from '../api/request'
+import { sentenceOf } from '../sync/request'
 import { Button } from './button'
+import { cx } from './cx'
 import { Panel } from './panel'
 
 /** Nothing yet, and the one next step. */
@@ -35,6 +36,22 @@ export function Trouble({
       <p role="alert">{sentenceOf(error)}</p>
       {retry && <Button onClick={retry}>Try again</Button>}
     </Panel>
+  )
+}
+
+/** Why a form was not taken, where it was sent: an error, a sentence, or nothing yet. */
+export function Refusal({
+  of,
+  className,
+}: {
+  readonly of: unknown
+  readonly className?: string | undefined
+}) {
+  if (!of) return null
+  return (
+    <p role="alert" className={cx('text-beet', className)}>
+      {typeof of === 'string' ? of : sentenceOf(of)}
+    </p>
   )
 }
 

@@ -1,6 +1,14 @@
 import type { DayDoesNotFit, DayKitchen, DayLoad, DaySheet } from '@kelvit/core'
+import { proxy, wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import type { DayWord } from './messages'
+import type { DayWork } from './messages'
+
+interface Told {
+  readonly number: number
+  readonly sheet: DaySheet | DayDoesNotFit
+  /** Whether a better one may still come. */
+  readonly last: boolean
+}
 
 /**
  * The day sheet for these loads and this kitchen, made anew in a worker whenever
@@ -11,23 +19,33 @@ export function useDaySheet(
   kitchen: DayKitchen,
   late: number,
 ): { readonly sheet: DaySheet | DayDoesNotFit | undefined; readonly stale: boolean } {
-  const worker = useRef<Worker>(undefined)
+  const day = useRef<Remote<DayWork>>(undefined)
   const asked = useRef(0)
-  const [word, setWord] = useState<DayWord>()
+  const [told, setTold] = useState<Told>()
   const key = JSON.stringify([loads, kitchen, late])
   useEffect(() => {
-    const made = new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' })
-    made.addEventListener('message', (event: MessageEvent<DayWord>) => setWord(event.data))
-    worker.current = made
-    return () => made.terminate()
+    const worker = new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' })
+    day.current = wrap<DayWork>(worker)
+    return () => worker.terminate()
   }, [])
   useEffect(() => {
     const [loads, kitchen, late] = JSON.parse(key) as [readonly DayLoad[], DayKitchen, number]
-    asked.current += 1
-    worker.current?.postMessage({ number: asked.current, loads, kitchen, late })
+    const number = ++asked.current
+    const tell = (sheet: Told['sheet'], last: boolean): void => {
+      // A sheet for what was asked before says nothing of what is asked now.
+      if (number === asked.current) setTold({ number, sheet, last })
+    }
+    void day.current
+      ?.sheet(
+        loads,
+        kitchen,
+        late,
+        proxy((sheet: DaySheet) => tell(sheet, false)),
+      )
+      .then((sheet) => tell(sheet, true))
   }, [key])
   return {
-    sheet: word?.sheet,
-    stale: word !== undefined && (word.number !== asked.current || !word.last),
+    sheet: told?.sheet,
+    stale: told !== undefined && (told.number !== asked.current || !told.last),
   }
 }

@@ -1,62 +1,72 @@
 import type {
+  DayDoesNotFit,
+  DayKitchen,
+  DayLoad,
+  DaySheet,
   PlanCost,
   PlanLoad,
   Proof,
   SeasonPlan,
   SeasonRecords,
   WhatIf,
-  DayKitchen,
-  DayLoad,
-  DayDoesNotFit,
-  DaySheet,
 } from '@kelvit/core'
-
-/** What the season worker is asked: plan thoroughly, compare with doing it by hand, or answer what-ifs. */
-export type SeasonAsk =
-  | {
-      readonly kind: 'plan'
-      readonly records: SeasonRecords
-      readonly pinned: readonly PlanLoad[]
-      /** The plan that stands: the answer is never worse. */
-      readonly from: readonly PlanLoad[]
-      readonly seed: number
-    }
-  | {
-      readonly kind: 'by-hand'
-      readonly records: SeasonRecords
-      readonly pinned: readonly PlanLoad[]
-    }
-  | {
-      readonly kind: 'what-if'
-      readonly records: SeasonRecords
-      readonly pinned: readonly PlanLoad[]
-      readonly asks: readonly WhatIf[]
-    }
 
 export interface Answer {
   readonly plan: SeasonPlan
   readonly cost: PlanCost
 }
 
-export type SeasonWord =
-  | { readonly kind: 'progress'; readonly done: number; readonly of: number; readonly best: Answer }
-  | { readonly kind: 'planned'; readonly best: Answer; readonly proof: Proof }
-  | { readonly kind: 'by-hand'; readonly cost: PlanCost }
-  /** The answer to one what-if; null is the season as it stands, planned with the same effort. */
-  | { readonly kind: 'supposed'; readonly ask: WhatIf | null; readonly best: Answer }
-  | { readonly kind: 'supposed-all' }
-  | { readonly kind: 'failed'; readonly sentence: string }
-
-export interface DayAsk {
-  readonly number: number
-  readonly loads: readonly DayLoad[]
-  readonly kitchen: DayKitchen
-  /** How far past closing the day may run when it does not fit otherwise, minutes. */
-  readonly late: number
+/** How far a search is, with the best it has. */
+export interface SearchProgress {
+  readonly done: number
+  readonly of: number
+  readonly best: Answer
 }
-export interface DayWord {
-  readonly number: number
-  readonly sheet: DaySheet | DayDoesNotFit
-  /** Whether a better one may still come. */
-  readonly last: boolean
+
+/** An answer to one what-if; null is the season as it stands, planned with the same effort. */
+export interface Supposition {
+  readonly ask: WhatIf | null
+  readonly best: Answer
+}
+
+/** What the season worker does, called from pages. It throws with a sentence. */
+export interface SeasonWork {
+  /** Plans thoroughly; the answer is never worse than the plan that stands. */
+  plan(
+    ask: {
+      readonly records: SeasonRecords
+      readonly pinned: readonly PlanLoad[]
+      readonly from: readonly PlanLoad[]
+      readonly seed: number
+    },
+    hear: (progress: SearchProgress) => void,
+  ): Promise<{ readonly best: Answer; readonly proof: Proof }>
+  /** What doing it by hand would cost. */
+  byHand(ask: {
+    readonly records: SeasonRecords
+    readonly pinned: readonly PlanLoad[]
+  }): Promise<PlanCost>
+  /** Answers what-ifs on copies, each as soon as it is known. */
+  whatIf(
+    ask: {
+      readonly records: SeasonRecords
+      readonly pinned: readonly PlanLoad[]
+      readonly asks: readonly WhatIf[]
+    },
+    hear: (answer: Supposition) => void,
+  ): Promise<void>
+}
+
+/** What the day worker does. */
+export interface DayWork {
+  /**
+   * The day sheet: a good one at once through `hear`, then the best.
+   * @param late how far past closing the day may run when it does not fit otherwise, minutes.
+   */
+  sheet(
+    loads: readonly DayLoad[],
+    kitchen: DayKitchen,
+    late: number,
+    hear: (sheet: DaySheet) => void,
+  ): Promise<DaySheet | DayDoesNotFit>
 }

@@ -1,17 +1,34 @@
-import type { SeasonAsk, SeasonWord } from './messages'
+import { proxy, wrap, type Remote } from 'comlink'
+import type { SeasonWork } from './messages'
 
-/** Asks the season worker something; every word it says is handed on. Gives a way to end it. */
-export function askSeason(ask: SeasonAsk, hear: (word: SeasonWord) => void): () => void {
+const FAILED = 'The planner could not be loaded. Try again in a moment.'
+const sentenceOf = (error: unknown): string =>
+  error instanceof Error && error.message !== '' ? error.message : FAILED
+
+/**
+ * Has a season worker of its own do something, and ends it after.
+ * @returns a way to end it before; nothing is heard of it from then on.
+ */
+export function withSeason(
+  work: (season: Remote<SeasonWork>) => Promise<void>,
+  failed: (sentence: string) => void,
+): () => void {
   const worker = new Worker(new URL('./season.worker.ts', import.meta.url), { type: 'module' })
-  const end = (): void => worker.terminate()
-  worker.addEventListener('message', (event: MessageEvent<SeasonWord>) => {
-    hear(event.data)
-    if (['planned', 'by-hand', 'supposed-all', 'failed'].includes(event.data.kind)) end()
-  })
-  worker.addEventListener('error', () => {
-    hear({ kind: 'failed', sentence: 'The planner could not be loaded. Try again in a moment.' })
+  let ended = false
+  const end = (): void => {
+    ended = true
+    worker.terminate()
+  }
+  const fail = (error: unknown): void => {
+    if (ended) return
     end()
-  })
-  worker.postMessage(ask)
+    failed(sentenceOf(error))
+  }
+  // A worker that cannot even be loaded answers nothing that is asked of it.
+  worker.addEventListener('error', () => fail(undefined))
+  work(wrap<SeasonWork>(worker)).then(end, fail)
   return end
 }
+
+/** A function that the worker may call. */
+export const heard = proxy

@@ -11,12 +11,13 @@ import {
   type SeasonModel,
   type SeasonPlan,
   type Solver,
+  type SeasonRecords,
+  type PlanLoad,
   type WhatIf,
 } from '@kelvit/core'
 import wasmUrl from 'highs/runtime?url'
-import type { Answer, SeasonAsk, SeasonWord } from './messages'
-
-const say = (word: SeasonWord): void => self.postMessage(word)
+import { expose } from 'comlink'
+import type { Answer, SeasonWork } from './messages'
 
 /** For a what-if the search alone tells which is better; it needs no solver. */
 const WHAT_IF_EFFORT = { stepsPerLot: 80, windowDays: 0, nodes: 0 }
@@ -34,26 +35,9 @@ const answer = (model: SeasonModel, plan: Answer['plan']): Answer => ({
   cost: costOf(model, plan),
 })
 
-async function plan(ask: Extract<SeasonAsk, { kind: 'plan' }>): Promise<void> {
-  const { model } = seasonFrom(ask.records)
-  const solve = await loadSolver()
-  const search = improve(model, ask.pinned, ask.seed, solve, USUAL_EFFORT, ask.from)
-  let step = search.next()
-  while (!step.done) {
-    const { done, of, plan: best } = step.value
-    say({ kind: 'progress', done, of, best: answer(model, best) })
-    step = search.next()
-  }
-  say({
-    kind: 'planned',
-    best: answer(model, step.value),
-    proof: proveBound(model, step.value, solve),
-  })
-}
-
 /** The best plan for some records with the effort of a what-if. */
 function suppositionOf(
-  ask: Extract<SeasonAsk, { kind: 'what-if' }>,
+  ask: { readonly records: SeasonRecords; readonly pinned: readonly PlanLoad[] },
   question: WhatIf | null,
   from: SeasonPlan | undefined,
 ): Answer {
@@ -64,41 +48,43 @@ function suppositionOf(
   return answer(model, step.value)
 }
 
-/**
- * Answers in an order that cannot contradict itself: what takes something away
- * first, since a plan without it is a plan with it too; then what adds something,
- * beginning with the season as it stands.
- */
-function whatIf(ask: Extract<SeasonAsk, { kind: 'what-if' }>): void {
-  let base = suppositionOf(ask, null, undefined)
-  say({ kind: 'supposed', ask: null, best: base })
-  for (const question of ask.asks.filter((a) => a.kind === 'lost-days')) {
-    const best = suppositionOf(ask, question, base.plan)
-    say({ kind: 'supposed', ask: question, best })
-    if (best.cost.total >= base.cost.total) continue
-    base = best
-    say({ kind: 'supposed', ask: null, best: base })
-  }
-  for (const question of ask.asks.filter((a) => a.kind !== 'lost-days'))
-    say({ kind: 'supposed', ask: question, best: suppositionOf(ask, question, base.plan) })
-  say({ kind: 'supposed-all' })
+const work: SeasonWork = {
+  async plan(ask, hear) {
+    const { model } = seasonFrom(ask.records)
+    const solve = await loadSolver()
+    const search = improve(model, ask.pinned, ask.seed, solve, USUAL_EFFORT, ask.from)
+    let step = search.next()
+    while (!step.done) {
+      const { done, of, plan: best } = step.value
+      hear({ done, of, best: answer(model, best) })
+      step = search.next()
+    }
+    return { best: answer(model, step.value), proof: proveBound(model, step.value, solve) }
+  },
+
+  /**
+   * Answers in an order that cannot contradict itself: what takes something away
+   * first, since a plan without it is a plan with it too; then what adds something,
+   * beginning with the season as it stands.
+   */
+  async whatIf(ask, hear) {
+    let base = suppositionOf(ask, null, undefined)
+    hear({ ask: null, best: base })
+    for (const question of ask.asks.filter((a) => a.kind === 'lost-days')) {
+      const best = suppositionOf(ask, question, base.plan)
+      hear({ ask: question, best })
+      if (best.cost.total >= base.cost.total) continue
+      base = best
+      hear({ ask: null, best: base })
+    }
+    for (const question of ask.asks.filter((a) => a.kind !== 'lost-days'))
+      hear({ ask: question, best: suppositionOf(ask, question, base.plan) })
+  },
+
+  async byHand({ records, pinned }) {
+    const { model } = seasonFrom(records)
+    return costOf(model, endingInTime(model, pinned, firstCome))
+  },
 }
 
-function byHand(ask: Extract<SeasonAsk, { kind: 'by-hand' }>): void {
-  const { model } = seasonFrom(ask.records)
-  say({ kind: 'by-hand', cost: costOf(model, endingInTime(model, ask.pinned, firstCome)) })
-}
-
-self.addEventListener('message', (event: MessageEvent<SeasonAsk>) => {
-  const ask = event.data
-  const work =
-    ask.kind === 'plan'
-      ? plan(ask)
-      : Promise.resolve().then(() => (ask.kind === 'what-if' ? whatIf(ask) : byHand(ask)))
-  work.catch((error: unknown) =>
-    say({
-      kind: 'failed',
-      sentence: `The season could not be planned here: ${error instanceof Error ? error.message : 'something went wrong'}.`,
-    }),
-  )
-})
+expose(work)

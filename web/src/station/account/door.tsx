@@ -13,7 +13,7 @@ export function Door({
   }, [title])
   return (
     <main id="page" className="grid min-h-dvh lg:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
-      <section className="relative hidden flex-col justify-between overflow-hidden bg-strip p-12 text-[#fffdf8] lg:flex">
+      <section className="relative hidden flex-col justify-between overflow-hidden bg-strip p-12 text-on-strip lg:flex">
         <p className="flex items-center gap-3 font-head text-3xl font-bold">
           <img src="/jar.svg" alt="" width={44} height={44} /> Kelvit
         </p>
@@ -21,7 +21,7 @@ export function Door({
           <p className="max-w-md font-head text-[2.1rem] leading-snug font-semibold">
             From the garden gate to the oldest jar on the shelf.
           </p>
-          <p className="mt-4 max-w-md text-lg leading-relaxed text-[#c3dbe2]">
+          <p className="mt-4 max-w-md text-lg leading-relaxed text-on-strip-soft">
             How many jars a harvest makes, which loads to run when, each load safe at the stove, and
             a pantry that is eaten in order.
           </p>

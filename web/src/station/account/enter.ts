@@ -1,7 +1,7 @@
 import { paths } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { request, sentenceOf } from '../../api/request'
+import { request, sentenceOf } from '../../sync/request'
 import { wipeCache } from '../../sync/cache'
 
 /** Sends a form that ends in being signed in; on success the application starts afresh at `to`. */

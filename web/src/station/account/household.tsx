@@ -1,19 +1,20 @@
-import { paths, type Member, type Role } from '@kelvit/contract'
+import { type Role } from '@kelvit/core'
+import { paths, type Member } from '@kelvit/contract'
 import { dateAt, feetToMetres, metresToFeet } from '@kelvit/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { invitationsQuery, membersQuery } from '../../api/queries'
-import { request, sentenceOf } from '../../api/request'
-import { useHousehold } from '../../app/session'
-import { showDay, useTimes } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { invitationsQuery, membersQuery } from '../../sync/queries'
+import { request, sentenceOf } from '../../sync/request'
+import { useHousehold } from '../../household/session'
+import { showDay, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
-import { Trouble } from '../../ui/states'
+import { Trouble, Refusal } from '../../ui/states'
 
 const ROLES: readonly (readonly [Role, string])[] = [
   ['keeper', 'keeper: all'],
@@ -80,14 +81,24 @@ function Kitchen() {
           onChange={(e) => change({ units: e.target.value })}
           disabled={!may('keeper')}
         />
+        <ChoiceField
+          label="Times of day"
+          choices={[
+            ['12', '5:30 pm'],
+            ['24', '17:30'],
+          ]}
+          value={String(household.settings.clockHours)}
+          onChange={(e) =>
+            change({
+              settings: { ...household.settings, clockHours: e.target.value === '12' ? 12 : 24 },
+            })
+          }
+          disabled={!may('keeper')}
+        />
         <p className="text-sm text-ink-soft">
           Times are shown in {household.zone.replaceAll('_', ' ')}.
         </p>
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        <Refusal of={save.error} />
         {may('keeper') && (
           <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
             Save

@@ -1,12 +1,12 @@
 import { paths, type Invitation } from '@kelvit/contract'
-import { acceptInvitationSchema } from '@kelvit/contract/schemas'
+import { personSchema } from '@kelvit/contract/account'
 import { joiResolver } from '@hookform/resolvers/joi'
 import { useQuery } from '@tanstack/react-query'
 import { useForm } from 'react-hook-form'
 import { useParams } from 'react-router'
-import { request } from '../../api/request'
+import { request } from '../../sync/request'
 import { Button } from '../../ui/button'
-import { Skeleton, Trouble } from '../../ui/states'
+import { Skeleton, Trouble, Refusal } from '../../ui/states'
 import { Door } from './door'
 import { useEnter } from './enter'
 import { PersonFields, type Person } from './person-fields'
@@ -21,7 +21,7 @@ export function Page() {
   })
   const { enter, busy, trouble } = useEnter('/')
   const { register, handleSubmit, formState } = useForm<Person>({
-    resolver: joiResolver(acceptInvitationSchema, { abortEarly: false }),
+    resolver: joiResolver(personSchema, { abortEarly: false }),
   })
   return (
     <Door title={invitation.data ? `Join ${invitation.data.householdName}` : 'Join a household'}>
@@ -35,11 +35,7 @@ export function Page() {
         >
           <p className="text-ink-soft">You will be a {invitation.data.role} there.</p>
           <PersonFields register={register} errors={formState.errors} />
-          {trouble && (
-            <p role="alert" className="text-beet">
-              {trouble}
-            </p>
-          )}
+          <Refusal of={trouble} />
           <Button type="submit" look="main" disabled={busy}>
             {busy ? 'Joining…' : 'Join'}
           </Button>

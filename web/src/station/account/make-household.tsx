@@ -1,6 +1,6 @@
 import { paths } from '@kelvit/contract'
-import { newHouseholdSchema } from '@kelvit/contract/schemas'
-import { metresToFeet } from '@kelvit/core'
+import { newHouseholdSchema } from '@kelvit/contract/account'
+import { feetToMetres, metresToFeet } from '@kelvit/core'
 import { joiResolver } from '@hookform/resolvers/joi'
 import { useForm } from 'react-hook-form'
 import { Link } from 'react-router'
@@ -8,6 +8,7 @@ import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { Door } from './door'
 import { useEnter } from './enter'
+import { Refusal } from '../../ui/states'
 
 interface Form {
   household: { name: string; zone: string; altitudeFt: number; units: 'us' | 'metric' }
@@ -56,7 +57,7 @@ export function Page() {
             inputMode="numeric"
             help="Higher kitchens need more pressure. A map or your county tells."
             error={errors.household?.altitudeFt?.message}
-            value={metric ? Math.round(feet * 0.3048) : Math.round(feet)}
+            value={Math.round(metric ? feetToMetres(feet) : feet)}
             onChange={(e) =>
               setValue(
                 'household.altitudeFt',
@@ -92,11 +93,7 @@ export function Page() {
           error={errors.keeper?.passphrase?.message}
           {...register('keeper.passphrase')}
         />
-        {trouble && (
-          <p role="alert" className="text-beet">
-            {trouble}
-          </p>
-        )}
+        <Refusal of={trouble} />
         <div className="flex items-center gap-4">
           <Button type="submit" look="main" disabled={busy}>
             {busy ? 'Making…' : 'Make household'}

@@ -2,11 +2,12 @@ import { paths } from '@kelvit/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { setupQuery } from '../../api/queries'
+import { setupQuery } from '../../sync/queries'
 import { Button } from '../../ui/button'
 import { TextField } from '../../ui/field'
 import { Door } from './door'
 import { ownPath, useEnter } from './enter'
+import { Refusal } from '../../ui/states'
 
 export function Page() {
   const [search] = useSearchParams()
@@ -36,11 +37,7 @@ export function Page() {
           value={passphrase}
           onChange={(e) => setPassphrase(e.target.value)}
         />
-        {trouble && (
-          <p role="alert" className="text-beet">
-            {trouble}
-          </p>
-        )}
+        <Refusal of={trouble} />
         <Button type="submit" look="main" disabled={busy}>
           {busy ? 'Opening…' : 'Sign in'}
         </Button>

@@ -4,6 +4,7 @@ import {
   capacityFor,
   estimateCapacity,
   JAR_SIZES,
+  MOUTHS,
   jarName,
   MINIMUM_LOAD,
   type CannerClass,
@@ -11,58 +12,85 @@ import {
   type JarSize,
   type Mouth,
 } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
+import { useSave } from '../../sync/changes'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
+import { Refusal } from '../../ui/states'
 
-type Counts = Readonly<Record<JarSize, Readonly<Record<Mouth, string>>>>
-const MOUTHS: readonly Mouth[] = ['regular', 'wide']
+type Counts = Record<JarSize, Record<Mouth, number>>
+
+/** The form as it is typed; it becomes a canner when it is sent. */
+interface Typed {
+  classId: string
+  name: string
+  gauge: GaugeKind | 'both'
+  regulatedBy: GaugeKind
+  seal: 'gasket' | 'metal'
+  waterIn: number
+  counts: Counts
+  manual: string
+  rangeNote: string
+}
 
 const countsOf = (capacity: CannerClass['capacity']): Counts =>
   Object.fromEntries(
     JAR_SIZES.map((s) => [
       s,
-      Object.fromEntries(MOUTHS.map((m) => [m, String(capacityFor(capacity, s, m))])),
+      Object.fromEntries(MOUTHS.map((m) => [m, capacityFor(capacity, s, m)])),
     ]),
   ) as Counts
 
-const first = cannerClasses[0]
+const classOf = (id: string): CannerClass | undefined => cannerClasses.find((c) => c.id === id)
 
-/** A canner from its class or changed: gauge, capacity by jar and mouth, water and notes from its manual. */
-export function CannerForm({
-  canner,
-  onClose,
-}: {
+function typedOf(canner: CannerRead | undefined): Typed {
+  const kind = classOf(canner?.classId ?? cannerClasses[0]?.id ?? '')
+  return {
+    classId: canner?.classId ?? kind?.id ?? '',
+    name: canner?.name ?? '',
+    gauge: canner?.gauge ?? kind?.gauge ?? 'dial',
+    regulatedBy: canner?.regulatedBy ?? 'dial',
+    seal: canner?.seal ?? 'gasket',
+    waterIn: canner?.waterIn ?? 3,
+    counts: countsOf(canner?.capacity ?? kind?.capacity ?? {}),
+    manual: canner?.manual ?? '',
+    rangeNote: canner?.rangeNote ?? '',
+  }
+}
+
+/** What is sent of a form: its class gives a new canner its measures and times. */
+function bodyOf({ counts, ...typed }: Typed, isNew: boolean): object {
+  const kind = classOf(typed.classId)
+  return {
+    ...typed,
+    classId: typed.classId || null,
+    regulatedBy: typed.gauge === 'both' ? typed.regulatedBy : typed.gauge,
+    capacity: counts,
+    ...(isNew && kind
+      ? {
+          minimum: MINIMUM_LOAD,
+          stageMinutes: kind.stageMinutes,
+          innerDiameterIn: kind.innerDiameterIn,
+          innerHeightIn: kind.innerHeightIn,
+        }
+      : {}),
+  }
+}
+
+interface CannerFormProps {
   readonly canner?: CannerRead
   readonly onClose: () => void
-}) {
-  const [classId, setClassId] = useState(canner?.classId ?? first?.id ?? '')
-  const kind = cannerClasses.find((c) => c.id === classId)
-  const [name, setName] = useState(canner?.name ?? '')
-  const [gauge, setGauge] = useState<GaugeKind | 'both'>(canner?.gauge ?? kind?.gauge ?? 'dial')
-  const [regulatedBy, setRegulatedBy] = useState<GaugeKind>(canner?.regulatedBy ?? 'dial')
-  const [counts, setCounts] = useState<Counts>(() =>
-    countsOf(canner?.capacity ?? kind?.capacity ?? {}),
-  )
-  const [water, setWater] = useState(String(canner?.waterIn ?? 3))
-  const [seal, setSeal] = useState<'gasket' | 'metal'>(canner?.seal ?? 'gasket')
-  const [manual, setManual] = useState(canner?.manual ?? '')
-  const [rangeNote, setRangeNote] = useState(canner?.rangeNote ?? '')
+}
+
+/** A canner from its class or changed: gauge, capacity by jar and mouth, water and notes from its manual. */
+export function CannerForm({ canner, onClose }: CannerFormProps) {
+  const form = useForm<Typed>({ defaultValues: typedOf(canner) })
+  const { register, handleSubmit } = form
   const save = useSave('canners')
   const notify = useNotify()
-  const choose = (id: string): void => {
-    const next = cannerClasses.find((c) => c.id === id)
-    setClassId(id)
-    if (!next) return
-    setGauge(next.gauge)
-    setCounts(countsOf(next.capacity))
-    if (id === 'large') setSeal('metal')
-  }
   const send = (body: object, words: string): void =>
     save.mutate(
       canner
@@ -79,38 +107,6 @@ export function CannerForm({
         },
       },
     )
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
-    if (!kind && !canner) return
-    const capacity = Object.fromEntries(
-      JAR_SIZES.map((s) => [
-        s,
-        { regular: Number(counts[s].regular), wide: Number(counts[s].wide) },
-      ]),
-    )
-    send(
-      {
-        name,
-        classId,
-        gauge,
-        regulatedBy: gauge === 'both' ? regulatedBy : gauge,
-        capacity,
-        waterIn: Number(water),
-        seal,
-        manual,
-        rangeNote,
-        ...(canner
-          ? {}
-          : {
-              minimum: MINIMUM_LOAD,
-              stageMinutes: kind?.stageMinutes,
-              innerDiameterIn: kind?.innerDiameterIn,
-              innerHeightIn: kind?.innerHeightIn,
-            }),
-      },
-      'Canner saved.',
-    )
-  }
   return (
     <Sheet
       open
@@ -119,116 +115,116 @@ export function CannerForm({
       title={canner ? `Change the ${canner.name.toLowerCase()}` : 'Add a canner'}
       about="A canner holds four quarts upright and keeps pressure. Electric multi-cookers are not canners."
     >
-      <form onSubmit={submit} className="flex flex-col gap-4">
-        <div className="grid gap-4 sm:grid-cols-2">
-          {!canner && (
-            <ChoiceField
-              label="Class"
-              choices={cannerClasses.map((c) => [c.id, c.name])}
-              value={classId}
-              onChange={(e) => choose(e.target.value)}
-              help="A “quart” number is its volume, not its jars."
-            />
-          )}
+      <FormProvider {...form}>
+        <form
+          onSubmit={(e) =>
+            void handleSubmit((typed) => send(bodyOf(typed, !canner), 'Canner saved.'))(e)
+          }
+          className="flex flex-col gap-4"
+        >
+          <Kind isNew={!canner} />
+          <CapacityTable measured={canner} />
+          <TextField label="Where its manual is" maxLength={400} {...register('manual')} />
           <TextField
-            label="Its name here"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            required
-            maxLength={60}
+            label="Range"
+            maxLength={400}
+            help="Weight limit of a glass top, or a burner too strong for the base: read both manuals."
+            {...register('rangeNote')}
           />
-          <ChoiceField
-            label="Gauge"
-            choices={[
-              ['dial', 'dial'],
-              ['weighted', 'weighted'],
-              ['both', 'both'],
-            ]}
-            value={gauge}
-            onChange={(e) => setGauge(e.target.value as GaugeKind | 'both')}
-          />
-          {gauge === 'both' && (
-            <ChoiceField
-              label="Which regulates"
-              choices={[
-                ['dial', 'the dial'],
-                ['weighted', 'the weight'],
-              ]}
-              value={regulatedBy}
-              onChange={(e) => setRegulatedBy(e.target.value as GaugeKind)}
-            />
-          )}
-          <ChoiceField
-            label="Seal"
-            choices={[
-              ['gasket', 'gasket'],
-              ['metal', 'metal to metal, oiled'],
-            ]}
-            value={seal}
-            onChange={(e) => setSeal(e.target.value as 'gasket' | 'metal')}
-          />
-          <TextField
-            label="Water, inches"
-            type="number"
-            step="0.25"
-            min={0}
-            max={12}
-            value={water}
-            onChange={(e) => setWater(e.target.value)}
-            help="As its manual says; jars are not covered."
-          />
-        </div>
-        <CapacityTable
-          counts={counts}
-          setCounts={setCounts}
-          diameter={canner?.innerDiameterIn ?? kind?.innerDiameterIn ?? 0}
-          height={canner?.innerHeightIn ?? kind?.innerHeightIn ?? 0}
-        />
-        <TextField
-          label="Where its manual is"
-          value={manual}
-          onChange={(e) => setManual(e.target.value)}
-          maxLength={400}
-        />
-        <TextField
-          label="Range"
-          value={rangeNote}
-          onChange={(e) => setRangeNote(e.target.value)}
-          maxLength={400}
-          help="Weight limit of a glass top, or a burner too strong for the base: read both manuals."
-        />
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
-        <div className="flex flex-wrap gap-3">
-          <Button type="submit" look="main" disabled={save.isPending}>
-            Save
-          </Button>
-          {canner && (
-            <Button
-              look="stop"
-              onClick={() => send({ retired: true }, `${canner.name} is out of use.`)}
-            >
-              Take it out of use
+          <Refusal of={save.error} />
+          <div className="flex flex-wrap gap-3">
+            <Button type="submit" look="main" disabled={save.isPending}>
+              Save
             </Button>
-          )}
-        </div>
-      </form>
+            {canner && (
+              <Button
+                look="stop"
+                onClick={() => send({ retired: true }, `${canner.name} is out of use.`)}
+              >
+                Take it out of use
+              </Button>
+            )}
+          </div>
+        </form>
+      </FormProvider>
     </Sheet>
   )
 }
 
-interface CapacityTableProps {
-  readonly counts: Counts
-  readonly setCounts: (counts: Counts) => void
-  readonly diameter: number
-  readonly height: number
+/** Class, name, gauge, seal and water; a class brings its usual gauge and figures along. */
+function Kind({ isNew }: { readonly isNew: boolean }) {
+  const { register, setValue, watch } = useFormContext<Typed>()
+  const choose = (id: string): void => {
+    const kind = classOf(id)
+    if (!kind) return
+    setValue('gauge', kind.gauge)
+    setValue('counts', countsOf(kind.capacity))
+    if (id === 'large') setValue('seal', 'metal')
+  }
+  return (
+    <div className="grid gap-4 sm:grid-cols-2">
+      {isNew && (
+        <ChoiceField
+          label="Class"
+          choices={cannerClasses.map((c) => [c.id, c.name])}
+          help="A “quart” number is its volume, not its jars."
+          {...register('classId', {
+            onChange: (e: { target: { value: string } }) => choose(e.target.value),
+          })}
+        />
+      )}
+      <TextField label="Its name here" required maxLength={60} {...register('name')} />
+      <ChoiceField
+        label="Gauge"
+        choices={[
+          ['dial', 'dial'],
+          ['weighted', 'weighted'],
+          ['both', 'both'],
+        ]}
+        {...register('gauge')}
+      />
+      {watch('gauge') === 'both' && (
+        <ChoiceField
+          label="Which regulates"
+          choices={[
+            ['dial', 'the dial'],
+            ['weighted', 'the weight'],
+          ]}
+          {...register('regulatedBy')}
+        />
+      )}
+      <ChoiceField
+        label="Seal"
+        choices={[
+          ['gasket', 'gasket'],
+          ['metal', 'metal to metal, oiled'],
+        ]}
+        {...register('seal')}
+      />
+      <TextField
+        label="Water, inches"
+        type="number"
+        step="0.25"
+        min={0}
+        max={12}
+        help="As its manual says; jars are not covered."
+        {...register('waterIn', { valueAsNumber: true })}
+      />
+    </div>
+  )
+}
+
+interface Measured {
+  readonly innerDiameterIn: number | null
+  readonly innerHeightIn: number | null
 }
 
 /** Jars by size and mouth: the manual's figures, with what geometry would guess beside them. */
-function CapacityTable({ counts, setCounts, diameter, height }: CapacityTableProps) {
+function CapacityTable({ measured }: { readonly measured: Measured | undefined }) {
+  const { register, watch } = useFormContext<Typed>()
+  const kind = classOf(watch('classId'))
+  const diameter = measured?.innerDiameterIn ?? kind?.innerDiameterIn ?? 0
+  const height = measured?.innerHeightIn ?? kind?.innerHeightIn ?? 0
   return (
     <table className="w-full text-left text-[15px]">
       <caption className="pb-1 text-left font-semibold">
@@ -262,10 +258,7 @@ function CapacityTable({ counts, setCounts, diameter, height }: CapacityTablePro
                   type="number"
                   min={0}
                   max={100}
-                  value={counts[s][m]}
-                  onChange={(e) =>
-                    setCounts({ ...counts, [s]: { ...counts[s], [m]: e.target.value } })
-                  }
+                  {...register(`counts.${s}.${m}`, { valueAsNumber: true })}
                   className="min-h-11 w-20 rounded-md border border-rim bg-crock px-2"
                 />
                 <span className="ml-2 text-ink-soft">

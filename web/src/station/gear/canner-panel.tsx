@@ -1,3 +1,4 @@
+import { History } from '../../household/history'
 import { paths, type CannerRead } from '@kelvit/contract'
 import {
   capacityFor,
@@ -9,16 +10,17 @@ import {
   kitchenNumber,
 } from '@kelvit/core'
 import { useState } from 'react'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { showDate } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
 import { Sheet } from '../../ui/sheet'
 import { CannerForm } from './canner-form'
 import { GaugeTestForm } from './gauge-test-form'
+import { Gauges } from './gauges'
 
 /** One canner: fit or blocked and why, its gauge, what it takes, its inspection. */
 export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
@@ -90,6 +92,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             : 'not yet; do it before the first load'}
         </dd>
       </dl>
+      <Times canner={canner} />
       {may('keeper') && (
         <div className="flex flex-wrap gap-2.5">
           <Button size="small" onClick={() => setOpen('inspect')}>
@@ -105,10 +108,53 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
           </Button>
         </div>
       )}
+      <Gauges canner={canner} />
       {open === 'test' && <GaugeTestForm canner={canner} onClose={close} />}
       {open === 'inspect' && <Inspection canner={canner} onClose={close} />}
       {open === 'edit' && <CannerForm canner={canner} onClose={close} />}
+      <History table="canners" id={canner.id} />
     </Panel>
+  )
+}
+
+const STAGES = [
+  ['heat', 'Heats'],
+  ['climb', 'Climbs'],
+  ['cool', 'Cools'],
+] as const
+
+const spread = (least: number, most: number): string =>
+  Math.round(least) === Math.round(most)
+    ? `${Math.round(least)}`
+    : `${Math.round(least)}–${Math.round(most)}`
+
+/** How long it really takes, learned from its own loads, with their spread. */
+function Times({ canner }: { readonly canner: CannerRead }) {
+  return (
+    <div className="border-t border-rim pt-3">
+      <h3 className="mb-1">How long it takes</h3>
+      <table className="w-full max-w-md text-[15px]">
+        <caption className="sr-only">Times of {canner.name}, learned from its loads</caption>
+        <tbody>
+          {STAGES.map(([key, words]) => {
+            const t = canner.learned[key]
+            return (
+              <tr key={key}>
+                <th scope="row" className="py-0.5 text-left font-normal text-ink-soft">
+                  {words}
+                </th>
+                <td className="tabular">about {Math.round(t.minutes)} min</td>
+                <td className="text-ink-soft">
+                  {t.least === null || t.most === null
+                    ? 'a first guess'
+                    : `${spread(t.least, t.most)} in ${t.loads} ${t.loads === 1 ? 'load' : 'loads'}${Math.round(t.smallMinutes) === Math.round(t.minutes) ? '' : `; small loads ${Math.round(t.smallMinutes)}`}`}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
   )
 }
 

@@ -1,13 +1,14 @@
+import { DateField } from '../../household/date-field'
 import { paths, type CannerRead } from '@kelvit/contract'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useToday } from '../../app/session'
+import { useSave } from '../../sync/changes'
+import { useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
+import { Refusal } from '../../ui/states'
 
 /** What the extension service or a master gauge said about a dial. */
 export function GaugeTestForm({
@@ -47,14 +48,7 @@ export function GaugeTestForm({
       about="A dial is tested every year and when new. Off by more than 2 psi: replace it."
     >
       <form onSubmit={submit} className="flex flex-col gap-4">
-        <TextField
-          label="Tested on"
-          type="date"
-          max={today}
-          value={testedOn}
-          onChange={(e) => setTestedOn(e.target.value)}
-          required
-        />
+        <DateField label="Tested on" max={today} value={testedOn} onChange={setTestedOn} required />
         <TextField
           label="Reads high by, psi"
           type="number"
@@ -72,11 +66,7 @@ export function GaugeTestForm({
           onChange={(e) => setTestedBy(e.target.value)}
           required
         />
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        <Refusal of={save.error} />
         <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
           Note it
         </Button>

@@ -7,8 +7,9 @@ import {
   useLoads,
   useLots,
   useSupplies,
-} from '../../api/queries'
-import { useHousehold } from '../../app/session'
+  useYields,
+} from '../../sync/queries'
+import { useHousehold } from '../../household/session'
 import { Button } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
@@ -27,6 +28,7 @@ export function Page() {
     useJars(),
     useLots(),
     useLoads(),
+    useYields(),
   ] as const
   const [canners] = all
   const broken = all.find((q) => q.isError && !q.data)

@@ -1,5 +1,6 @@
 import { jarName, kitchenNumber, type SupplyBalance } from '@kelvit/core'
 import { Download, Printer } from 'lucide-react'
+import { saveFile } from '../../sync/request'
 import { useCallback } from 'react'
 import {
   useJarGroups,
@@ -9,12 +10,13 @@ import {
   useLots,
   useSeasonLoads,
   useSupplies,
-} from '../../api/queries'
-import { useHousehold, useToday } from '../../app/session'
-import { showDay } from '../../app/words'
+  useYields,
+} from '../../sync/queries'
+import { useHousehold, useToday } from '../../household/session'
+import { showDay } from '../../household/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import { seasonBalance } from '../../app/supply-balance'
+import { seasonBalance } from '@kelvit/core'
 
 /** "Regular lids", "Empty quarts, regular", "Citric acid, tsp". */
 function supplyName({ key }: SupplyBalance): string {
@@ -47,9 +49,10 @@ export function Shopping() {
   const plan = (useSeasonLoads().data ?? []).filter((l) => l.onDate >= today)
   const balances = seasonBalance({
     household,
-    groups,
-    lids,
+    jarGroups: groups,
+    lidLots: lids,
     supplies,
+    yields: useYields().data ?? [],
     jars,
     lots,
     loads,
@@ -58,7 +61,7 @@ export function Shopping() {
   })
   const short = balances.filter((b) => b.shortOn !== null)
   const [firstShort] = short
-  const download = useCallback(() => saveCsv(short), [short])
+  const download = useCallback(() => void saveCsv(short), [short])
   return (
     <Panel rim={short.length > 0 ? 'due' : 'done'} label="Shopping list">
       <h2 className="mb-1">
@@ -119,17 +122,10 @@ export function Shopping() {
   )
 }
 
-function saveCsv(short: readonly SupplyBalance[]): void {
-  const rows = [
-    ['supply', 'buy', 'by'],
-    ...short.map((b) => [supplyName(b), String(b.short), b.shortOn ?? '']),
-  ]
-  const text = rows
-    .map((r) => r.map((c) => (/[",\n]/.test(c) ? `"${c.replaceAll('"', '""')}"` : c)).join(','))
-    .join('\r\n')
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([`${text}\r\n`], { type: 'text/csv' }))
-  link.download = 'kelvit-shopping.csv'
-  link.click()
-  URL.revokeObjectURL(link.href)
+/** The library is fetched when somebody wants the file. */
+async function saveCsv(short: readonly SupplyBalance[]): Promise<void> {
+  const { stringify } = await import('csv-stringify/browser/esm/sync')
+  const rows = short.map((b) => [supplyName(b), b.short, b.shortOn ?? ''])
+  const text = stringify([['supply', 'buy', 'by'], ...rows], { record_delimiter: 'windows' })
+  saveFile('kelvit-shopping.csv', new Blob([text], { type: 'text/csv' }))
 }

@@ -1,19 +1,21 @@
+import { SUPPLY_KINDS, type SupplyKindStored } from '@kelvit/core'
+import { paths, type JarGroup, type LidLot, type Supply } from '@kelvit/contract'
 import {
-  paths,
-  SUPPLY_KINDS,
-  type JarGroup,
-  type LidLot,
-  type Supply,
-  type SupplyKindStored,
-} from '@kelvit/contract'
-import { JAR_SIZES, jarName, type JarSize, type Mouth, fullJars } from '@kelvit/core'
+  JAR_SIZES,
+  emptyJars,
+  fullJars,
+  jarName,
+  runsEach,
+  type JarSize,
+  type Mouth,
+} from '@kelvit/core'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { useJarGroups, useJars, useLidLots, useLoads, useSupplies } from '../../api/queries'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { showDate } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useJarGroups, useJars, useLidLots, useLoads, useSupplies } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
@@ -85,17 +87,25 @@ interface RowsProps {
 }
 
 function JarRows({ change, may }: RowsProps) {
+  const { retireJarAfterRuns: retireAfter } = useHousehold().household.settings
   const groups = useJarGroups().data ?? []
   const jars = useJars().data ?? []
   const loads = useLoads().data ?? []
   const [jar, setJar] = useState<JarSize>('quart')
   const [mouth, setMouth] = useState<Mouth>('regular')
   const row = (g: JarGroup) => {
-    const full = fullJars(jars, loads, g.jar, g.mouth)
+    const runs = runsEach(g)
+    const worn = retireAfter !== null && runs >= retireAfter
+    const full = fullJars({ jars, loads }, g.jar, g.mouth)
     return (
       <tr key={g.id} className="border-t border-rim">
         <th scope="row" className="py-1.5 font-semibold">
           {jarName(g.jar)}, {g.mouth}
+          <span className={`block text-sm font-normal ${worn ? 'text-beet' : 'text-ink-soft'}`}>
+            {worn
+              ? `${Math.round(runs)} runs each: time to retire the oldest`
+              : `about ${runs.toFixed(1)} runs each`}
+          </span>
         </th>
         <td>
           <Count
@@ -119,7 +129,7 @@ function JarRows({ change, may }: RowsProps) {
         </td>
         <td className="tabular text-right">{full}</td>
         <td className="tabular text-right font-semibold">
-          {Math.max(0, g.owned - g.broken - full)}
+          {emptyJars({ jars, loads, jarGroups: [g] }, g.jar, g.mouth)}
         </td>
       </tr>
     )

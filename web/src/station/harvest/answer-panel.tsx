@@ -2,6 +2,7 @@ import type { CannerRead } from '@kelvit/contract'
 import {
   countJars,
   jarName,
+  lidsLeft,
   poundsPerQuart,
   publishedYield,
   quartsOf,
@@ -12,17 +13,17 @@ import {
   type UnitSystem,
   type Way,
   type WeighIn,
-  fullJars,
+  emptyJars,
 } from '@kelvit/core'
 import type { ReactNode } from 'react'
-import { useJarGroups, useJars, useLidLots, useLoads } from '../../api/queries'
-import { useHousehold, useToday } from '../../app/session'
-import { tintOf } from '../../app/tints'
-import { plural, showDay } from '../../app/words'
+import { useJarGroups, useJars, useLidLots, useLoads } from '../../sync/queries'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, showDay } from '../../household/words'
 import { Interval } from '../../chart/interval'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import type { HarvestAnswer } from './answer'
+import type { HarvestAnswer } from '../../../../core/src/harvest/answer'
 import { ChoiceFields, type Choice } from './choice'
 
 interface AnswerPanelProps {
@@ -204,11 +205,9 @@ function OnHand({ jars, choice }: { readonly jars: number; readonly choice: Choi
   const shelf = useJars().data ?? []
   const loads = useLoads().data ?? []
   if (!groups || !lids) return null
-  const group = groups.find((g) => g.jar === choice.size && g.mouth === choice.mouth)
-  const empty = group
-    ? Math.max(0, group.owned - group.broken - fullJars(shelf, loads, choice.size, choice.mouth))
-    : 0
-  const left = lids.filter((l) => l.mouth === choice.mouth).reduce((n, l) => n + l.left, 0)
+  const book = { jars: shelf, loads, jarGroups: groups, lidLots: lids }
+  const empty = emptyJars(book, choice.size, choice.mouth) ?? 0
+  const left = lidsLeft(book, choice.mouth) ?? 0
   const row = (name: string, have: number) => (
     <>
       <dt>{name}</dt>

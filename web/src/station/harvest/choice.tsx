@@ -1,23 +1,23 @@
-import { type CannerRead, type Container, type LoadWithEvents, type Lot } from '@kelvit/contract'
+import { type CannerRead, type Container } from '@kelvit/contract'
 import {
+  answerHarvest,
   JAR_SIZES,
   jarName,
   type JarSize,
+  type LotYield,
   type Mouth,
   type Storage,
   type WeighIn as Read,
 } from '@kelvit/core'
 import { useMemo, useState } from 'react'
-import { useHousehold, useToday } from '../../app/session'
+import { useHousehold, useToday } from '../../household/session'
 import { ChoiceField } from '../../ui/field'
-import { answerHarvest, usualStorage } from './answer'
 
 /** What the answer is computed from. */
 export interface HarvestFacts {
   readonly canners: readonly CannerRead[]
   readonly containers: readonly Container[]
-  readonly lots: readonly Lot[]
-  readonly loads: readonly LoadWithEvents[]
+  readonly yields: readonly LotYield[]
 }
 
 export type Choice = ReturnType<typeof useChoice>
@@ -34,7 +34,7 @@ export function useChoice(read: Read | undefined, props: HarvestFacts) {
   const form = food?.forms.find((f) => f.id === formId) ?? food?.forms[0]
   const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
   const size = sizes.includes(jar) ? jar : (sizes.at(-1) ?? 'pint')
-  const { canners, lots, loads } = props
+  const { canners, yields } = props
   const pounds = read?.pounds
   const answer = useMemo(
     () =>
@@ -47,19 +47,19 @@ export function useChoice(read: Read | undefined, props: HarvestFacts) {
             mouth,
             household,
             canners,
-            lots,
-            loads,
+            yields,
             arrivedOn: today,
           })
         : undefined,
-    [food, form, pounds, size, mouth, household, canners, lots, loads, today],
+    [food, form, pounds, size, mouth, household, canners, yields, today],
   )
   return {
     form,
     sizes,
     size,
     mouth,
-    storage: storage ?? (food ? usualStorage(food) : 'cool'),
+    // Whoever has a cellar says so: the room is the shorter time.
+    storage: storage ?? 'room',
     answer,
     setFormId,
     setJar,

@@ -1,9 +1,9 @@
 import { paths, type Lot } from '@kelvit/contract'
 import { foodOf } from '@kelvit/core'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { plural } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 

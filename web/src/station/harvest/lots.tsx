@@ -1,18 +1,21 @@
+import { type LotState } from '@kelvit/core'
+import { paths, type LoadWithEvents, type Lot, type SeasonLoad } from '@kelvit/contract'
 import {
-  paths,
-  type LoadWithEvents,
-  type Lot,
-  type LotState,
-  type SeasonLoad,
-} from '@kelvit/contract'
-import { countJars, foodOf, likelyJars, shortName, showWeight } from '@kelvit/core'
+  countJars,
+  foodOf,
+  isOpenLot,
+  jarsToCome,
+  shortName,
+  showWeight,
+  type LotYield,
+} from '@kelvit/core'
 import { useState } from 'react'
-import { useSave } from '../../api/changes'
-import { useSeasonLoads } from '../../api/queries'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { tintOf } from '../../app/tints'
-import { showDay } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useSeasonLoads } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { showDay } from '../../household/words'
 import { LotBars, type LotBar } from '../../chart/lot-bars'
 import { Button, ButtonLink } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
@@ -22,13 +25,14 @@ import { Empty } from '../../ui/states'
 interface LotsProps {
   readonly lots: readonly Lot[]
   readonly loads: readonly LoadWithEvents[]
+  readonly yields: readonly LotYield[]
 }
 
 /** Lots in the house and on the way: the drawing first, the table with the same facts below. */
-export function Lots({ lots, loads }: LotsProps) {
+export function Lots({ lots, loads, yields }: LotsProps) {
   const [table, setTable] = useState(false)
   const open = lots
-    .filter((l) => l.state === 'in-house' || l.state === 'expected')
+    .filter(isOpenLot)
     .sort((a, b) => a.arrivedOn.localeCompare(b.arrivedOn) || a.canBy.localeCompare(b.canBy))
   return (
     <section aria-labelledby="lots">
@@ -49,29 +53,26 @@ export function Lots({ lots, loads }: LotsProps) {
             Weigh in what comes from the garden or the market; it is kept here with its can-by date.
           </Empty>
         ) : table ? (
-          <LotTable lots={open} all={lots} loads={loads} />
+          <LotTable lots={open} loads={loads} yields={yields} />
         ) : (
-          <Bars lots={open} all={lots} loads={loads} />
+          <Bars lots={open} loads={loads} yields={yields} />
         )}
       </Panel>
     </section>
   )
 }
 
-/** The likely jars of a lot, by what the household's own lots taught. */
-function useLikely(loads: readonly LoadWithEvents[], all: readonly Lot[]) {
+/** The jars that a lot still makes, by what the household's own lots taught. */
+function useStillMakes({ loads, yields }: LotsProps) {
   const today = useToday()
-  return (lot: Lot): string => countJars(likelyJars({ lots: all, loads, today }, lot), lot.jar)
+  return (lot: Lot): string =>
+    countJars(Math.round(jarsToCome({ loads, yields, today }, lot)), lot.jar)
 }
 
-interface ShownProps extends LotsProps {
-  /** All lots, from which yields are learned. */
-  readonly all: readonly Lot[]
-}
-
-function Bars({ lots, all, loads }: ShownProps) {
+function Bars(props: LotsProps) {
+  const { lots, loads } = props
   const today = useToday()
-  const likely = useLikely(loads, all)
+  const still = useStillMakes(props)
   const season = useSeasonLoads().data ?? []
   const bars = lots.map((lot): LotBar => {
     const planned = loads.find(
@@ -81,7 +82,7 @@ function Bars({ lots, all, loads }: ShownProps) {
     return {
       id: lot.id,
       name: shortName(foodOf(lot.foodId) ?? { name: lot.foodId }),
-      amount: likely(lot),
+      amount: still(lot),
       from: lot.arrivedOn,
       until: lot.canBy,
       tint: tintOf(lot.foodId),
@@ -112,16 +113,16 @@ function seasonDays(season: readonly SeasonLoad[], lotId: string, today: string)
     : null
 }
 
-function LotTable({ lots, all, loads }: ShownProps) {
+function LotTable(props: LotsProps) {
   const { household, may } = useHousehold()
-  const likely = useLikely(loads, all)
+  const still = useStillMakes(props)
   const change = useChangeLot()
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full min-w-[760px] text-left text-[15px]">
         <thead className="text-ink-soft">
           <tr>
-            {['Food', 'Amount', 'Makes', 'Came in', 'Can by', ''].map((h, i) => (
+            {['Food', 'Amount', 'Still makes', 'Came in', 'Can by', ''].map((h, i) => (
               <th key={i} scope="col" className="py-2 pr-4 font-normal">
                 {h || <span className="sr-only">Actions</span>}
               </th>
@@ -129,14 +130,14 @@ function LotTable({ lots, all, loads }: ShownProps) {
           </tr>
         </thead>
         <tbody>
-          {lots.map((lot) => (
+          {props.lots.map((lot) => (
             <tr key={lot.id} className="border-t border-rim">
               <th scope="row" className="py-1.5 pr-4">
                 {shortName(foodOf(lot.foodId) ?? { name: lot.foodId })}
                 {lot.variety && <span className="font-normal text-ink-soft"> {lot.variety}</span>}
               </th>
               <td className="pr-4">{showWeight(lot.lb, household.units)}</td>
-              <td className="pr-4">{likely(lot)}</td>
+              <td className="pr-4">{still(lot)}</td>
               <td className="pr-4">
                 {lot.state === 'expected'
                   ? `expected ${showDay(lot.arrivedOn)}`

@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { useHousehold } from '../../app/session'
+import { useHousehold } from '../../household/session'
 import { Button, ButtonLink } from '../../ui/button'
 import { FrostButton } from './frost'
 import { PlantingForm } from './planting-form'
-import { useCanners, useContainers, useLoads, useLots } from '../../api/queries'
+import { useCanners, useContainers, useLoads, useLots, useYields } from '../../sync/queries'
 import { Page as Sheet } from '../../ui/page'
 import { Skeleton, Trouble } from '../../ui/states'
 import { Lots } from './lots'
@@ -14,9 +14,10 @@ export function Page() {
   const [search] = useSearchParams()
   const { may } = useHousehold()
   const [planting, setPlanting] = useState(false)
-  const [canners, containers, lots, loads] = [useCanners(), useContainers(), useLots(), useLoads()]
-  const broken = [canners, containers, lots, loads].find((q) => q.isError && !q.data)
-  const ready = canners.data && containers.data && lots.data && loads.data
+  const [canners, containers] = [useCanners(), useContainers()]
+  const [lots, loads, yields] = [useLots(), useLoads(), useYields()]
+  const broken = [canners, containers, lots, loads, yields].find((q) => q.isError && !q.data)
+  const ready = canners.data && containers.data && lots.data && loads.data && yields.data
   return (
     <Sheet
       question="What came in?"
@@ -39,11 +40,10 @@ export function Page() {
           <WeighIn
             canners={canners.data}
             containers={containers.data}
-            lots={lots.data}
-            loads={loads.data}
+            yields={yields.data}
             focus={search.has('weigh')}
           />
-          <Lots lots={lots.data} loads={loads.data} />
+          <Lots lots={lots.data} loads={loads.data} yields={yields.data} />
         </>
       )}
     </Sheet>

@@ -1,3 +1,4 @@
+import { DateField } from '../../household/date-field'
 import { paths } from '@kelvit/contract'
 import {
   addDays,
@@ -5,19 +6,20 @@ import {
   JAR_SIZES,
   jarName,
   MAX_PICKINGS,
+  poundsOfRow,
   shortName,
   type JarSize,
 } from '@kelvit/core'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useToday } from '../../app/session'
-import { plural } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useToday } from '../../household/session'
+import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
+import { Refusal } from '../../ui/states'
 
 /** A bed that will bear: its window and total, split into expected pickings. */
 export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
@@ -33,10 +35,7 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
   const [variety, setVariety] = useState('')
   const [rowFt, setRowFt] = useState('')
   const [lb, setLb] = useState('')
-  const guess =
-    food?.lbPer100FtRow && Number(rowFt) > 0
-      ? Math.round((Number(rowFt) * food.lbPer100FtRow) / 100)
-      : 0
+  const guess = Math.round((food && poundsOfRow(food, Math.max(0, Number(rowFt) || 0))) ?? 0)
   const [firstOn, setFirstOn] = useState(addDays(today, 7))
   const [lastOn, setLastOn] = useState(addDays(today, 28))
   const [pickings, setPickings] = useState('4')
@@ -123,19 +122,12 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
             onChange={(e) => setLb(e.target.value)}
             required={guess === 0}
           />
-          <TextField
-            label="First picking"
-            type="date"
-            value={firstOn}
-            onChange={(e) => setFirstOn(e.target.value)}
-            required
-          />
-          <TextField
+          <DateField label="First picking" value={firstOn} onChange={setFirstOn} required />
+          <DateField
             label="Last picking"
-            type="date"
             value={lastOn}
             min={firstOn}
-            onChange={(e) => setLastOn(e.target.value)}
+            onChange={setLastOn}
             required
           />
           <TextField
@@ -148,11 +140,7 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
             required
           />
         </div>
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        <Refusal of={save.error} />
         <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
           Expect it
         </Button>

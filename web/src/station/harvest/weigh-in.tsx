@@ -4,14 +4,15 @@ import { readWeighIn, showWeight } from '@kelvit/core'
 import { useEffect, useMemo, useRef, type FormEvent } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
+import { useSave } from '../../sync/changes'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
+import { Refusal } from '../../ui/states'
 
 interface WeighInProps extends HarvestFacts {
   readonly focus: boolean
@@ -70,11 +71,7 @@ export function WeighIn(props: WeighInProps) {
           <span className="text-ink">{read.sentence}</span>
         )}
       </p>
-      {save.trouble && (
-        <p role="alert" className="mb-3 text-beet">
-          {save.trouble}
-        </p>
-      )}
+      <Refusal of={save.trouble} className="mb-3" />
       {!read.ok && line.trim() !== '' && (
         <Suggestions
           read={read}

@@ -1,25 +1,25 @@
-import { paths, type Lot } from '@kelvit/contract'
+import { paths } from '@kelvit/contract'
 import {
+  beliefOf,
   foodOf,
   formOf,
-  learnYield,
-  lotYields,
   poundsPerQuart,
   predictiveSd,
   publishedYield,
   shortName,
   showWeight,
+  type LotYield,
   type YieldBelief,
 } from '@kelvit/core'
 import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { useSave } from '../../api/changes'
-import { useLoads, useLots } from '../../api/queries'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { tintOf } from '../../app/tints'
-import { showDate } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useYields } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
@@ -30,36 +30,23 @@ import { useWidth } from '../../ui/use-width'
 
 /** What a harvest makes here: the printed yield, the household's own lots, and both together. */
 export function Page() {
-  const [lots, loads] = [useLots(), useLoads()]
+  const yieldsQuery = useYields()
   const today = useToday()
   const { household } = useHousehold()
   const [search, setSearch] = useSearchParams()
-  const broken = [lots, loads].find((q) => q.isError && !q.data)
-  const done = lots.data?.filter((l) => l.state === 'canned') ?? []
-  const forms = [...new Set(done.map((l) => l.formId))]
+  const all = yieldsQuery.data ?? []
+  const broken = yieldsQuery.isError && !yieldsQuery.data
+  const forms = [...new Set(all.map((l) => l.formId))]
   const formId = forms.find((f) => f === search.get('form')) ?? forms[0]
   const found = formOf(formId ?? '')
-  const yields =
-    found && loads.data
-      ? lotYields(
-          done,
-          loads.data.flatMap((l) => l.portions),
-          found.form.id,
-          today,
-        )
-      : []
+  const yields = all.filter((y) => y.formId === found?.form.id)
   const prior = found && publishedYield(found.form)
-  const both =
-    prior &&
-    learnYield(
-      prior,
-      yields.filter((y) => !y.excluded),
-    )
+  const both = found && beliefOf(found.form, all, today)
   return (
     <Sheet question="What does a harvest make here?" aside="the printed yield, and ours">
-      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
-      {!broken && !(lots.data && loads.data) && <Skeleton />}
-      {lots.data && loads.data && forms.length === 0 && (
+      {broken && <Trouble error={yieldsQuery.error} retry={() => void yieldsQuery.refetch()} />}
+      {!broken && !yieldsQuery.data && <Skeleton />}
+      {yieldsQuery.data && forms.length === 0 && (
         <Empty title="No lot was canned whole yet">
           When the last jar of a lot goes into a canner, say so at the stove; its yield is learned
           here.
@@ -86,15 +73,14 @@ export function Page() {
             <Beliefs
               prior={prior}
               both={both}
-              own={yields.map((y) => ({ per: y.lb / y.quarts, excluded: y.excluded }))}
+              own={yields.map((y) => ({
+                per: y.lb / y.quarts,
+                excluded: y.excludedBecause !== null,
+              }))}
               tint={tintOf(found.food.id)}
             />
           </Panel>
-          <OwnLots
-            lots={done.filter((l) => yields.some((y) => y.id === l.id))}
-            perQuart={new Map(yields.map((y) => [y.id, y.lb / y.quarts]))}
-            today={today}
-          />
+          <OwnLots lots={yields} today={today} />
         </div>
       )}
     </Sheet>
@@ -187,21 +173,13 @@ function Beliefs({ prior, both, own, tint }: BeliefsProps) {
   )
 }
 
-function OwnLots({
-  lots,
-  perQuart,
-  today,
-}: {
-  readonly lots: readonly Lot[]
-  readonly perQuart: ReadonlyMap<string, number>
-  readonly today: string
-}) {
+function OwnLots({ lots, today }: { readonly lots: readonly LotYield[]; readonly today: string }) {
   const { household, may } = useHousehold()
-  const save = useSave('lots')
+  const save = useSave('yields')
   const notify = useNotify()
   const [asking, setAsking] = useState<string>()
   const [why, setWhy] = useState('')
-  const exclude = (lot: Lot, excludedBecause: string | null): void => {
+  const exclude = (lot: LotYield, excludedBecause: string | null): void => {
     save.mutate(
       {
         method: 'PATCH',
@@ -223,7 +201,7 @@ function OwnLots({
             className="flex min-h-14 flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-rim py-1.5 first:border-0"
           >
             <span>
-              <strong>{showWeight(perQuart.get(l.id) ?? 0, household.units)} a quart</strong>
+              <strong>{showWeight(l.lb / l.quarts, household.units)} a quart</strong>
               <span className="text-ink-soft">
                 {' '}
                 · {showWeight(l.lb, household.units)}
@@ -263,7 +241,7 @@ function OwnLots({
                   size="small"
                   look="quiet"
                   onClick={() => setAsking(l.id)}
-                  aria-label={`Leave out the lot of ${foodOf(l.foodId)?.name ?? ''} from ${l.arrivedOn}`}
+                  aria-label={`Leave out the lot of ${foodOf(l.foodId)?.name ?? ''} from ${l.finishedOn ?? ''}`}
                 >
                   Leave out…
                 </Button>

@@ -11,14 +11,3 @@ export const RecordsPage = () => (
     meanwhile={{ to: '/pantry', text: 'See what is on the shelf' }}
   />
 )
-export const PracticePage = () => (
-  <NotYet
-    question="Try it without steam?"
-    will={[
-      'A simulated canner with real physics, for learning heat control',
-      'Faults to practise: a weak burner, a sticky vent, a dial that reads high',
-      'Marked as practice everywhere; it can never become a real load',
-    ]}
-    meanwhile={{ to: '/stove', text: 'Go to the stove' }}
-  />
-)

@@ -6,6 +6,7 @@ import {
   JAR_SIZES,
   jarName,
   lookUpProcess,
+  rulesOf,
   saidName,
   showAltitude,
   showLength,
@@ -17,8 +18,8 @@ import {
   type Process,
 } from '@kelvit/core'
 import { useParams, useSearchParams } from 'react-router'
-import { useGaugeHere } from '../../app/gauge'
-import { useHousehold } from '../../app/session'
+import { useGaugeHere } from '../../household/gauge'
+import { useHousehold } from '../../household/session'
 import { AirCurve } from '../../chart/air-curve'
 import { AltitudeBands } from '../../chart/altitude-bands'
 import { HeadspaceJar } from '../../chart/headspace-jar'
@@ -78,7 +79,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
       jar: size,
       gauge,
       altitudeFt: feet(household.altitudeFt),
-      rules: { cushionPsi: household.settings.cushionPsi },
+      rules: rulesOf(household.settings),
       ...(option ? { option } : {}),
     })
   const process = look(jar)

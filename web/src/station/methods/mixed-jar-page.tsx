@@ -7,8 +7,8 @@ import {
   type MixedJarAnswer,
 } from '@kelvit/core'
 import { useState } from 'react'
-import { useGaugeHere } from '../../app/gauge'
-import { useHousehold } from '../../app/session'
+import { useGaugeHere } from '../../household/gauge'
+import { useHousehold } from '../../household/session'
 import { ChoiceField, TextField } from '../../ui/field'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel, type Rim } from '../../ui/panel'

@@ -9,8 +9,8 @@ import {
   type RefusedFood,
 } from '@kelvit/core'
 import { Link, useSearchParams } from 'react-router'
-import { useChecks } from '../../api/queries'
-import { tintOf } from '../../app/tints'
+import { useChecks } from '../../sync/queries'
+import { tintOf } from '../../household/tints'
 import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'

@@ -1,18 +1,19 @@
+import { DateField } from '../../household/date-field'
 import { paths, type Recipe } from '@kelvit/contract'
 import { JAR_SIZES, jarName, type JarSize } from '@kelvit/core'
 import { useState, type FormEvent } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { useJars, useRecipes } from '../../api/queries'
-import { sentenceOf } from '../../api/request'
-import { useHousehold, useToday } from '../../app/session'
-import { plural } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useJars, useRecipes } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold, useToday } from '../../household/session'
+import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, Field, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel } from '../../ui/panel'
-import { Skeleton, Trouble } from '../../ui/states'
+import { Skeleton, Trouble, Refusal } from '../../ui/states'
 
 /** Untested family recipes: on record so that the log is honest, never planned. */
 export function Page() {
@@ -78,11 +79,7 @@ function NewRecipe() {
             />
           )}
         </Field>
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        <Refusal of={save.error} />
         <Button type="submit" className="self-start" disabled={save.isPending}>
           Put on record
         </Button>
@@ -140,13 +137,7 @@ function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
             value={jar}
             onChange={(e) => setJar(e.target.value as JarSize)}
           />
-          <TextField
-            label="Canned on"
-            type="date"
-            max={today}
-            value={cannedOn}
-            onChange={(e) => setCannedOn(e.target.value)}
-          />
+          <DateField label="Canned on" max={today} value={cannedOn} onChange={setCannedOn} />
           <Button type="submit" size="small" disabled={save.isPending}>
             Add its jars
           </Button>

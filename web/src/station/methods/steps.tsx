@@ -1,5 +1,5 @@
 import { formOf, jarName, kitchenNumber, shortName, type Food, type Process } from '@kelvit/core'
-import { useHousehold } from '../../app/session'
+import { useHousehold } from '../../household/session'
 import { Caution, Panel } from '../../ui/panel'
 
 /** Never rinsed: the splash carries germs onto everything else in the kitchen. */

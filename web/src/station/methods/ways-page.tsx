@@ -1,8 +1,8 @@
 import { paths, type HouseholdSettings } from '@kelvit/contract'
 import { KEEPING, SCHOOLS, type School } from '@kelvit/core'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { useHousehold } from '../../app/session'
+import { useSave } from '../../sync/changes'
+import { sentenceOf } from '../../sync/request'
+import { useHousehold } from '../../household/session'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
@@ -25,6 +25,16 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
     ['0', 'no cushion'],
     ['1', '1 psi over'],
     ['2', '2 psi over'],
+  ],
+  extraMinutes: [
+    ['0', 'as tested'],
+    ['5', '5 minutes longer'],
+    ['10', '10 minutes longer'],
+  ],
+  tomatoOption: [
+    ['standard', '10 or 11 psi'],
+    ['low', 'lower, for longer'],
+    ['fifteen', '15 psi, shorter'],
   ],
   restMinutes: [
     ['10', '10 minutes'],
@@ -122,8 +132,8 @@ function OurWay({ school, settings, disabled, change }: OurWayProps) {
       onChange={(e) =>
         change(
           key,
-          key === 'defaultPack'
-            ? (e.target.value as 'hot' | 'raw')
+          key === 'defaultPack' || key === 'tomatoOption'
+            ? (e.target.value as HouseholdSettings[typeof key])
             : e.target.value === ''
               ? null
               : Number(e.target.value),

@@ -1,17 +1,17 @@
 import type { NeedRow } from '@kelvit/contract'
 import { countJars, foodOf, kitchenNumber, shortName, showWeight } from '@kelvit/core'
-import { useHousehold, useToday } from '../../app/session'
-import { showDate } from '../../app/words'
+import { useHousehold, useToday } from '../../household/session'
+import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import type { NeedView } from '../../app/need-balance'
+import type { NeedView } from '@kelvit/core'
 
 /** The numbers behind the drawing: needed, on the shelf, planned, still to can, and what that takes. */
 export function NeedTable({
   views,
   edit,
 }: {
-  readonly views: readonly NeedView[]
+  readonly views: readonly NeedView<NeedRow>[]
   readonly edit: (need: NeedRow) => void
 }) {
   const { household, may } = useHousehold()

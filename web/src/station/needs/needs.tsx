@@ -1,24 +1,25 @@
 import type { NeedRow } from '@kelvit/contract'
 import { foodOf, saidName, shortName } from '@kelvit/core'
 import { useMemo, useState } from 'react'
-import { useJars, useLoads, useLots, useNeeds } from '../../api/queries'
-import { useHousehold, useToday } from '../../app/session'
-import { tintOf } from '../../app/tints'
-import { showDate } from '../../app/words'
+import { useJars, useLoads, useLots, useNeeds, useYields } from '../../sync/queries'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { showDate } from '../../household/words'
 import { YearCoverage } from '../../chart/year-coverage'
 import { Button } from '../../ui/button'
 import { Page } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { coveredShare, viewNeed, type NeedView } from '../../app/need-balance'
+import { coveredShare, viewNeed, type NeedView } from '@kelvit/core'
 import { NeedForm } from './need-form'
 import { NeedTable } from './need-table'
 
 /** What the house eats until each crop's next harvest, and what is still to can for it. */
 export function NeedsPage() {
-  const [needs, jars, lots, loads] = [useNeeds(), useJars(), useLots(), useLoads()]
-  const broken = [needs, jars, lots, loads].find((q) => q.isError && !q.data)
-  const ready = needs.data && jars.data && lots.data && loads.data
+  const [needs, jars, yields] = [useNeeds(), useJars(), useYields()]
+  const [lots, loads] = [useLots(), useLoads()]
+  const broken = [needs, jars, lots, loads, yields].find((q) => q.isError && !q.data)
+  const ready = needs.data && jars.data && lots.data && loads.data && yields.data
   const { may } = useHousehold()
   const today = useToday()
   const [open, setOpen] = useState<NeedRow | 'new'>()
@@ -26,10 +27,16 @@ export function NeedsPage() {
     () =>
       ready
         ? needs.data.map((n) =>
-            viewNeed(n, { jars: jars.data, lots: lots.data, loads: loads.data, today }),
+            viewNeed(n, {
+              jars: jars.data,
+              lots: lots.data,
+              loads: loads.data,
+              yields: yields.data,
+              today,
+            }),
           )
         : [],
-    [ready, needs.data, jars.data, lots.data, loads.data, today],
+    [ready, needs.data, jars.data, lots.data, loads.data, yields.data, today],
   )
   const share = coveredShare(views)
   return (
@@ -85,10 +92,11 @@ export function NeedsPage() {
   )
 }
 
-const firstGap = (v: NeedView): string | undefined => v.weeks.find((w) => w.kind === 'gap')?.from
+const firstGap = (v: NeedView<NeedRow>): string | undefined =>
+  v.weeks.find((w) => w.kind === 'gap')?.from
 
 /** The first food to run out, in a sentence. */
-function headline(views: readonly NeedView[]): string {
+function headline(views: readonly NeedView<NeedRow>[]): string {
   const gaps = views
     .flatMap((v) => {
       const from = firstGap(v)
@@ -101,7 +109,7 @@ function headline(views: readonly NeedView[]): string {
   return `${gaps.length === 1 ? 'One food runs' : `${gaps.length} foods run`} out; first the ${food ? saidName(food) : ''}, on ${showDate(first.from)}`
 }
 
-function rowOf(v: NeedView) {
+function rowOf(v: NeedView<NeedRow>) {
   const food = foodOf(v.need.foodId)
   const gap = firstGap(v)
   const weeks = v.weeks.filter((w) => w.kind === 'gap').length

@@ -8,9 +8,11 @@ import {
   type SortingState,
 } from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
-import { showDate } from '../../app/words'
+import { showDate } from '../../household/words'
 import { SortTable } from '../../ui/sort-table'
 import { foodName } from './shelf-view'
+
+const HELD = { free: '', 'in-doubt': 'in doubt', 'not-processed': 'not processed' } as const
 
 const column = createColumnHelper<Jar>()
 
@@ -49,6 +51,7 @@ export function JarTable({
         id: 'shelf',
         header: 'Shelf',
       }),
+      column.accessor((j) => HELD[j.hold ?? 'free'], { id: 'hold', header: 'Held' }),
     ],
     [shelves, today, open],
   )

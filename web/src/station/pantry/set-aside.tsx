@@ -1,9 +1,17 @@
-import type { Jar, JarState } from '@kelvit/contract'
-import { countJars, decideBy, isPastRescue, whyNotFate, type JarToDecide } from '@kelvit/core'
-import { useMinute } from '../../app/clock'
-import { useHousehold } from '../../app/session'
-import { useTimes } from '../../app/words'
+import { type JarState } from '@kelvit/core'
+import { paths, type Jar, type NewLoad } from '@kelvit/contract'
+import { countJars, decideBy, eatBy, isPastRescue, whyNotFate } from '@kelvit/core'
+import { useNavigate } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../sync/changes'
+import { useLoads } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { nowMs, useMinute } from '../../sync/clock'
+import { asDecided } from '../../household/set-aside'
+import { useHousehold } from '../../household/session'
+import { plural, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
 import { foodName } from './shelf-view'
 import { useTake } from './take'
@@ -15,12 +23,62 @@ const CHOICES: readonly (readonly [JarState, string])[] = [
   ['discarded', 'Thrown away'],
 ]
 
-const asDecided = (jar: Jar): JarToDecide => ({
-  state: jar.state,
-  seal: jar.seal,
-  outAt: jar.outAt === null ? null : Date.parse(jar.outAt),
-  stateAt: Date.parse(jar.stateAt),
-})
+const whyAside = (jar: Jar): string =>
+  jar.hold === 'not-processed'
+    ? 'not processed as tested'
+    : jar.seal === 'unsealed'
+      ? 'not sealed'
+      : 'lost half of its liquid or more'
+
+/** Jars that can go into one load once more, together: of one batch, form, size and mouth. */
+export function batchesAgain(aside: readonly Jar[], now: number): readonly (readonly Jar[])[] {
+  const kinds = new Map<string, Jar[]>()
+  for (const jar of aside) {
+    if (whyNotFate(asDecided(jar), 'processed-again', now) || !jar.formId) continue
+    const kind = [jar.loadId, jar.formId, jar.jar, jar.mouth].join(' ')
+    kinds.set(kind, [...(kinds.get(kind) ?? []), jar])
+  }
+  return [...kinds.values()]
+}
+
+/** Plans a load of those very jars, with new lids and for the full time, in the canner they came from. */
+function useProcessAgain(): (batch: readonly Jar[]) => void {
+  const loads = useLoads().data ?? []
+  const save = useSave('loads')
+  const notify = useNotify()
+  const navigate = useNavigate()
+  return (batch) => {
+    const [first] = batch
+    const from = loads.find((l) => l.id === first?.loadId)
+    const portion = from?.portions.find((p) => p.formId === first?.formId)
+    if (!first?.formId || !from || !portion) return
+    const id = uuidv7()
+    const body: NewLoad = {
+      cannerId: from.cannerId,
+      startsAt: new Date(nowMs()).toISOString(),
+      note: `Jars of batch ${from.code}, processed again.`,
+      portions: [
+        {
+          id: uuidv7(),
+          lotId: null,
+          formId: first.formId,
+          pack: portion.pack,
+          jar: first.jar,
+          mouth: first.mouth,
+          jars: batch.length,
+          fromJars: batch.map((j) => j.id),
+        },
+      ],
+    }
+    save.mutate(
+      { method: 'PUT', path: `${paths.loads}/${id}`, body },
+      {
+        onSuccess: () => void navigate(`/stove/${id}`),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
+    )
+  }
+}
 
 /** Jars that are not for the shelf, until somebody says what became of each; with the clock that decides. */
 export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
@@ -29,10 +87,19 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
   const { may } = useHousehold()
   const { dayTime } = useTimes()
   const aside = jars.filter((j) => j.state === 'set-aside')
-  if (aside.length === 0) return null
+  const again = useProcessAgain()
+  const fridge = jars.filter((j) => j.state === 'refrigerated')
+  if (aside.length + fridge.length === 0) return null
   return (
     <Panel rim="stop" label="Set aside">
       <h2 className="mb-1">Set aside</h2>
+      {may('helper') &&
+        batchesAgain(aside, now).map((batch) => (
+          <Button key={batch[0]?.id} className="my-2" onClick={() => again(batch)}>
+            Process {plural(batch.length, 'jar')} of{' '}
+            {foodName(batch[0]?.foodId ?? '').toLowerCase()} again
+          </Button>
+        ))}
       <ul>
         {aside.map((jar) => {
           const known = asDecided(jar)
@@ -45,17 +112,16 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
                   {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}
                 </strong>{' '}
                 <span className="text-ink-soft">
-                  {jar.code},{' '}
-                  {jar.seal === 'unsealed' ? 'not sealed' : 'lost half of its liquid or more'}
+                  {jar.code}, {whyAside(jar)}
                 </span>
               </p>
               {late ? (
                 <Caution className="my-2">
-                  It stood unsealed for more than 24 hours. Discard it, unopened and untasted.
+                  It stood for more than 24 hours. Discard it, unopened and untasted.
                 </Caution>
               ) : (
                 <p className="mb-2 text-[15px] leading-relaxed text-ink-soft">
-                  {jar.seal === 'unsealed' && until !== null
+                  {until !== null
                     ? `Until ${dayTime(until, now)}: refrigerate and eat within days, freeze, or process again with a new lid for the full time. After that only discard.`
                     : 'Refrigerate and eat within days.'}
                 </p>
@@ -81,6 +147,52 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
           )
         })}
       </ul>
+      {fridge.length > 0 && (
+        <>
+          <h3 className="mt-3 border-t border-rim pt-3">In the fridge</h3>
+          <ul>
+            {fridge.map((jar) => (
+              <InFridge key={jar.id} jar={jar} now={now} />
+            ))}
+          </ul>
+        </>
+      )}
     </Panel>
+  )
+}
+
+/** A jar in the fridge with its few days. */
+function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
+  const take = useTake()
+  const { may } = useHousehold()
+  const { dayTime } = useTimes()
+  const until = eatBy(Date.parse(jar.stateAt))
+  const over = now > until
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-2 py-2">
+      <span>
+        {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}{' '}
+        <span className={over ? 'font-semibold text-beet' : 'text-ink-soft'}>
+          {over ? 'longer than its days: discard it' : `eat by ${dayTime(until, now)}`}
+        </span>
+      </span>
+      {may('helper') && (
+        <span className="flex gap-2">
+          {!over && (
+            <Button size="small" aria-label={`Eaten: jar ${jar.code}`} onClick={() => take(jar)}>
+              Eaten
+            </Button>
+          )}
+          <Button
+            size="small"
+            look="stop"
+            aria-label={`Thrown away: jar ${jar.code}`}
+            onClick={() => take(jar, 'discarded')}
+          >
+            Thrown away
+          </Button>
+        </span>
+      )}
+    </li>
   )
 }

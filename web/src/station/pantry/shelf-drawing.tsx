@@ -1,8 +1,8 @@
 import type { Jar } from '@kelvit/contract'
 import { ageOf, freshness, jarName } from '@kelvit/core'
 import { useState, type KeyboardEvent } from 'react'
-import { tintOf } from '../../app/tints'
-import { showDate } from '../../app/words'
+import { tintOf } from '../../household/tints'
+import { showDate } from '../../household/words'
 import { JAR_DRAWN, JarGlyph, type LidMark } from '../../ui/jar-glyph'
 import { useWidth } from '../../ui/use-width'
 import type { ShelfRow } from './shelf-view'
@@ -19,7 +19,7 @@ const GAP = 22
 const H = 84
 const FOOT = 58
 
-/** A shelf with one small jar per jar: tint by food, fill by the best time left, a mark on the lid by state. */
+/** A shelf with one small jar per jar: tint by food, a paper label as tall as its best time left, a mark on the lid by state, crossed when it is held. */
 export function ShelfDrawing({ row, today, pull, open }: ShelfDrawingProps) {
   const [box, width] = useWidth(720)
   const [at, setAt] = useState(0)
@@ -72,7 +72,8 @@ export function ShelfDrawing({ row, today, pull, open }: ShelfDrawingProps) {
                 <JarGlyph
                   size={jar.jar}
                   tint={tintOf(jar.foodId)}
-                  fill={freshness(jar.cannedOn, jar.bestBy, today)}
+                  label={freshness(jar.cannedOn, jar.bestBy, today)}
+                  held={jar.hold !== null}
                   mark={markOf(jar, today, pull)}
                 />
               </g>
@@ -93,7 +94,7 @@ const markOf = (jar: Jar, today: string, pull: ReadonlySet<string>): LidMark =>
   ageOf(jar, today) === 'review' ? 'review' : pull.has(jar.id) ? 'pull' : 'plain'
 
 const describe = (jar: Jar, today: string): string =>
-  `Jar ${jar.code}, 1 ${jarName(jar.jar, 1)}, canned ${showDate(jar.cannedOn, today)}, best by ${showDate(jar.bestBy, today)}${jar.useSoon ? ', use soon' : ''}`
+  `Jar ${jar.code}, 1 ${jarName(jar.jar, 1)}, canned ${showDate(jar.cannedOn, today)}, best by ${showDate(jar.bestBy, today)}${jar.useSoon ? ', use soon' : ''}${jar.hold ? ', held: do not eat' : ''}`
 
 interface Line {
   readonly jars: { jar: Jar; x: number }[]

@@ -1,11 +1,23 @@
-import type { Jar, JarState } from '@kelvit/contract'
-import { ageOf, boilBeforeTasting, countJars, formOf, KEEPING, nextJar } from '@kelvit/core'
+import { type JarState } from '@kelvit/core'
+import type { Jar } from '@kelvit/contract'
+import {
+  ageOf,
+  boilBeforeTasting,
+  countJars,
+  formOf,
+  holdSentence,
+  KEEPING,
+  nextJar,
+} from '@kelvit/core'
 import { useState } from 'react'
-import { useSetFate } from '../../api/changes'
-import { useShelves } from '../../api/queries'
-import { useHousehold } from '../../app/session'
-import { tintOf } from '../../app/tints'
-import { plural, showDate } from '../../app/words'
+import { Link } from 'react-router'
+import { useLoseSeal, useSetFate } from '../../sync/changes'
+import { useShelves } from '../../sync/queries'
+import { useMinute } from '../../sync/clock'
+import { History } from '../../household/history'
+import { useHousehold } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Caution } from '../../ui/panel'
@@ -58,6 +70,10 @@ export function JarSheet({
 }) {
   const take = useTake()
   const { may } = useHousehold()
+  const loseSeal = useLoseSeal()
+  const [lost, setLost] = useState(false)
+  const now = useMinute()
+  const hours = jar.outAt === null ? Infinity : (now - Date.parse(jar.outAt)) / 3_600_000
   const shelf = useShelves().data?.find((s) => s.id === jar.shelfId)
   const age = ageOf(jar, today)
   const go = (state: JarState): void => {
@@ -100,12 +116,24 @@ export function JarSheet({
           <strong>Do not eat.</strong> No tested process made this jar, so nobody knows that it is
           safe. Keep it closed, and discard it the way your extension service says.
         </Caution>
+      ) : jar.hold ? (
+        <Caution>
+          <strong>Held: do not eat.</strong> {holdSentence(jar.hold, hours)}{' '}
+          {jar.loadId && (
+            <Link
+              to={`/stove/${jar.loadId}/record`}
+              className="font-semibold text-kettle underline"
+            >
+              What is known of its load
+            </Link>
+          )}
+        </Caution>
       ) : (
         <OpeningCaution foodId={jar.foodId} />
       )}
       {may('helper') && (
         <div className="mt-4 flex flex-wrap gap-2.5">
-          {!jar.recipeId && (
+          {!jar.recipeId && !jar.hold && (
             <>
               <Button look="main" onClick={() => go('eaten')}>
                 Take this jar
@@ -113,11 +141,26 @@ export function JarSheet({
               <Button onClick={() => go('given')}>Give it away</Button>
             </>
           )}
+          {jar.loadId && !lost && <Button onClick={() => setLost(true)}>It lost its seal…</Button>}
+          {lost && (
+            <Button
+              look="stop"
+              onClick={() => {
+                loseSeal(jar)
+                onClose()
+              }}
+            >
+              Lost its seal: thrown away untasted
+            </Button>
+          )}
           <Button look="stop" onClick={() => go('discarded')}>
             Throw it away
           </Button>
         </div>
       )}
+      <div className="mt-4">
+        <History table="jars" id={jar.id} />
+      </div>
     </Sheet>
   )
 }
@@ -135,10 +178,15 @@ export function TakeSheet({
   const [foodId, setFoodId] = useState<string>()
   const take = useTake()
   const { may } = useHousehold()
-  const foods = [...new Set(jars.filter((j) => !j.recipeId).map((j) => j.foodId))].sort((a, b) =>
-    foodName(a).localeCompare(foodName(b)),
+  const foods = [...new Set(jars.filter((j) => !j.recipeId && !j.hold).map((j) => j.foodId))].sort(
+    (a, b) => foodName(a).localeCompare(foodName(b)),
   )
-  const next = foodId ? nextJar(jars, foodId) : undefined
+  const next = foodId
+    ? nextJar(
+        jars.filter((j) => !j.hold),
+        foodId,
+      )
+    : undefined
   return (
     <Sheet
       open
@@ -163,7 +211,7 @@ export function TakeSheet({
             />
             <span className="grow leading-tight">{foodName(f)}</span>
             <span className="tabular font-normal text-ink-soft">
-              {jars.filter((j) => j.foodId === f).length}
+              {jars.filter((j) => j.foodId === f && !j.hold).length}
             </span>
           </button>
         ))}

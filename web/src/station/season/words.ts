@@ -5,7 +5,7 @@ import {
   type PlanCost,
   type WhatIf,
 } from '@kelvit/core'
-import { plural, showDay } from '../../app/words'
+import { plural, showDay } from '../../household/words'
 
 const FAULTS: Readonly<Record<PlanComplaint['fault'], (by: number) => string>> = {
   'no-lot': () => 'its lot is gone',
@@ -29,7 +29,7 @@ export function refusalOf(complaints: readonly PlanComplaint[]): string | null {
   return first ? FAULTS[first.fault](first.by) : null
 }
 
-/** What a change costs, in the order of its weight: "2 jars lost, 25 min past closing". */
+/** What a change costs, in the order of its weight: "2 jars lost, 25 min more past closing". */
 export function costWords(change: PlanCost): string {
   const parts = [
     change.lost > 0 && `${plural(change.lost, 'jar')} lost`,
@@ -39,7 +39,7 @@ export function costWords(change: PlanCost): string {
     change.loads < 0 && `${plural(-change.loads, 'load')} fewer`,
     change.days > 0 && `${plural(change.days, 'canning day')} more`,
     change.days < 0 && `${plural(-change.days, 'canning day')} fewer`,
-    change.late > 0.5 && `${showMinutes(change.late)} past closing`,
+    change.late > 0.5 && `${showMinutes(change.late)} more past closing`,
     change.late < -0.5 && `${showMinutes(-change.late)} less past closing`,
   ].filter((x) => typeof x === 'string')
   return parts.length > 0 ? parts.join(', ') : 'costs nothing'

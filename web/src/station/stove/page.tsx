@@ -1,21 +1,24 @@
 import type { LoadWithEvents } from '@kelvit/contract'
 import { paths } from '@kelvit/contract'
 import { Link, useParams } from 'react-router'
-import { useSave } from '../../api/changes'
-import { useCanners, useLoads } from '../../api/queries'
-import { sentenceOf } from '../../api/request'
-import { useNow } from '../../app/clock'
-import { isRunning } from '../../app/facts'
-import { useHousehold } from '../../app/session'
-import { useTimes } from '../../app/words'
+import { useSave } from '../../sync/changes'
+import { useCanners, useLoad, useLoads } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { useNow } from '../../sync/clock'
+import { isRunning } from '../../household/facts'
+import { useHousehold } from '../../household/session'
+import { useTimes } from '../../household/words'
 import { Button, ButtonLink } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { useChime } from './chime'
-import { LoadPanel, SmallLoadPanel } from './load-panel'
-import { contentsOf, viewLoad } from './load-view'
+import { useAlarmSettings } from '../../alarm/settings'
+import { useMute } from '../../alarm/use-alarm'
+import { AlarmButton } from './alarm-sheet'
+import { LoadPanel, SmallLoadPanel } from '../../load/load-panel'
+import { loadContents } from '@kelvit/core'
+import { viewLoad } from '../../load/load-view'
 import { Standing } from './standing'
 
 export function Page() {
@@ -26,7 +29,12 @@ export function Page() {
     <Sheet
       question="What is on the stove?"
       bare={loads.data?.some(isRunning) ?? false}
-      actions={<ButtonLink to="/stove/plan">Plan a load</ButtonLink>}
+      actions={
+        <span className="flex flex-wrap gap-2">
+          <AlarmButton />
+          <ButtonLink to="/stove/plan">Plan a load</ButtonLink>
+        </span>
+      }
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
       {!broken && !(loads.data && canners.data) && <Skeleton />}
@@ -44,10 +52,11 @@ function OnTheStove({
   readonly loads: readonly LoadWithEvents[]
   readonly canners: Canners
 }) {
-  const { id } = useParams()
+  const { id = '' } = useParams()
   const now = useNow()
   const { household } = useHousehold()
-  const wanted = loads.find((l) => l.id === id)
+  const one = useLoad(id)
+  const wanted = one.data
   const running = loads.filter(isRunning)
   const views = running
     .map((l) => viewLoad(l, canners, household, now))
@@ -58,11 +67,13 @@ function OnTheStove({
   const planned = loads
     .filter((l) => l.stage === 'planned' && l.id !== id)
     .sort((a, b) => a.startsAt.localeCompare(b.startsAt))
-  useChime(views.some((v) => v.now.prompt !== null))
   const main =
     wanted && wanted.stage !== 'standing' ? viewLoad(wanted, canners, household, now) : views[0]
   const beside = views.filter((v) => v.load.id !== main?.load.id)
-  if (id && !wanted)
+  if (id && one.isError && !wanted)
+    return <Trouble error={one.error} retry={() => void one.refetch()} />
+  if (id && wanted === undefined) return <Skeleton />
+  if (wanted === null)
     return (
       <Empty
         title="There is no such load"
@@ -73,43 +84,64 @@ function OnTheStove({
     )
   const side = beside.length + standing.length + planned.length > 0
   return (
-    <div
-      className={
-        main && side
-          ? 'grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.85fr)_minmax(0,1fr)]'
-          : ''
-      }
-    >
-      {main ? <LoadPanel key={main.load.id} view={main} /> : null}
-      {!main && !side && (
-        <Empty
-          title="The stove is cold"
-          action={
-            <ButtonLink to="/stove/plan" look="main">
-              Plan a load
-            </ButtonLink>
-          }
-        >
-          Weigh in what came from the garden, plan a load, and run it from here. Every clock is
-          kept, also when this device goes dark.
-        </Empty>
-      )}
+    <>
+      {running.length > 0 && <Mute />}
       <div
         className={
-          main
-            ? 'flex flex-col gap-5'
-            : 'grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2'
+          main && side
+            ? 'grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.85fr)_minmax(0,1fr)]'
+            : ''
         }
       >
-        {beside.map((v) => (
-          <SmallLoadPanel key={v.load.id} view={v} />
-        ))}
-        {standing.map((v) => (
-          <Standing key={v.load.id} view={v} />
-        ))}
-        {planned.length > 0 && <Planned loads={planned} canners={canners} />}
+        {main ? <LoadPanel key={main.load.id} view={main} /> : null}
+        {!main && !side && (
+          <Empty
+            title="The stove is cold"
+            action={
+              <ButtonLink to="/stove/plan" look="main">
+                Plan a load
+              </ButtonLink>
+            }
+          >
+            Weigh in what came from the garden, plan a load, and run it from here. Every clock is
+            kept, also when this device goes dark.
+          </Empty>
+        )}
+        <div
+          className={
+            main
+              ? 'flex flex-col gap-5'
+              : 'grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2'
+          }
+        >
+          {beside.map((v) => (
+            <SmallLoadPanel key={v.load.id} view={v} />
+          ))}
+          {standing.map((v) => (
+            <Standing key={v.load.id} view={v} />
+          ))}
+          {planned.length > 0 && <Planned loads={planned} canners={canners} />}
+        </div>
       </div>
-    </div>
+      {running.length > 0 && (
+        <div className="no-print mt-5 flex flex-wrap gap-2">
+          <AlarmButton />
+          <ButtonLink to="/stove/plan">Plan a load</ButtonLink>
+        </div>
+      )}
+    </>
+  )
+}
+
+/** A browser sounds for nobody who has not touched the page: said while something runs. */
+function Mute() {
+  const mute = useMute()
+  const { volume } = useAlarmSettings()
+  if (!mute || volume === 0) return null
+  return (
+    <p role="status" className="no-print mb-3 font-semibold">
+      Touch the page once: until then this browser cannot call you.
+    </p>
   )
 }
 
@@ -167,7 +199,7 @@ function Planned({
             <Link to={`/stove/${l.id}`} className="text-ink no-underline hover:underline">
               <strong>{dayTime(Date.parse(l.startsAt), now)}</strong> ·{' '}
               {canners.find((c) => c.id === l.cannerId)?.name}
-              <span className="block text-[15px] text-ink-soft">{contentsOf(l)}</span>
+              <span className="block text-[15px] text-ink-soft">{loadContents(l.portions)}</span>
             </Link>
             {may('helper') && (
               <span className="flex gap-2">

@@ -1,5 +1,7 @@
+import { DateField } from '../../household/date-field'
+import { TimeField } from '../../household/time-field'
 import { Link } from 'react-router'
-import { useChecks } from '../../api/queries'
+import { useChecks } from '../../sync/queries'
 import type { usePlan } from './use-plan'
 import { type CannerRead, type Lot } from '@kelvit/contract'
 import {
@@ -18,7 +20,7 @@ import {
   type Pack,
   type Process,
 } from '@kelvit/core'
-import { useHousehold } from '../../app/session'
+import { useHousehold } from '../../household/session'
 import { ChoiceField, TextField } from '../../ui/field'
 import { Panel } from '../../ui/panel'
 
@@ -37,6 +39,7 @@ export function PlanFields({
   const { household } = useHousehold()
   const lotName = (l: Lot): string =>
     `${shortName(foodOf(l.foodId) ?? { name: l.foodId })}${l.variety ? `, ${l.variety}` : ''} · ${showWeight(l.lb, household.units)}`
+  const [day = '', time = ''] = plan.start.split('T')
   return (
     <Panel className="flex flex-col gap-4">
       <ChoiceField
@@ -97,13 +100,20 @@ export function PlanFields({
           }
         />
       </div>
-      <TextField
-        label="Start"
-        type="datetime-local"
-        value={plan.start}
-        onChange={(e) => plan.setStart(e.target.value)}
-        required
-      />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <DateField
+          label="Day"
+          value={day}
+          onChange={(chosen) => plan.setStart(`${chosen}T${time}`)}
+          required
+        />
+        <TimeField
+          label="Start"
+          value={time}
+          onChange={(chosen) => plan.setStart(`${day}T${chosen}`)}
+          required
+        />
+      </div>
     </Panel>
   )
 }

@@ -1,19 +1,18 @@
 import { usePlan, type PlanFormProps } from './use-plan'
 import { PlanFields, ProcessFigures } from './plan-fields'
 import { paths } from '@kelvit/contract'
-import { formOf, minimumFor } from '@kelvit/core'
+import { handsPerQuartOf, gaugeOf, minimumFor } from '@kelvit/core'
 import { Temporal } from 'temporal-polyfill'
 import { type FormEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../api/changes'
-import { sentenceOf } from '../../api/request'
-import { gaugeOf } from '../../app/gauge'
-import { useHousehold } from '../../app/session'
+import { useSave } from '../../sync/changes'
+import { useHousehold } from '../../household/session'
 import { LoadLane } from '../../chart/load-lane'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
+import { Refusal } from '../../ui/states'
 
 export function PlanForm(props: PlanFormProps) {
   const plan = usePlan(props)
@@ -89,7 +88,7 @@ export function PlanForm(props: PlanFormProps) {
                 canner={canner}
                 jar={plan.jar}
                 jars={plan.jars}
-                prepMinPerQuart={formOf(form.id)?.food.prepMinPerQuart ?? 10}
+                prepMinPerQuart={handsPerQuartOf(form.id)}
                 processMinutes={answer.minutes}
                 restMinutes={household.settings.restMinutes}
                 start={startMs}
@@ -112,11 +111,7 @@ export function PlanForm(props: PlanFormProps) {
             </Caution>
           )
         )}
-        {save.isError && (
-          <p role="alert" className="text-beet">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        <Refusal of={save.error} />
         <Button
           type="submit"
           look="main"

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router'
-import { useCanners, useLoads, useLots } from '../../api/queries'
+import { useCanners, useLoads, useLots, useYields } from '../../sync/queries'
 import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
@@ -7,9 +7,9 @@ import { PlanForm } from './plan-form'
 
 export function Page() {
   const [search] = useSearchParams()
-  const [canners, lots, loads] = [useCanners(), useLots(), useLoads()]
-  const broken = [canners, lots, loads].find((q) => q.isError && !q.data)
-  const ready = canners.data && lots.data && loads.data
+  const [canners, lots, loads, yields] = [useCanners(), useLots(), useLoads(), useYields()]
+  const broken = [canners, lots, loads, yields].find((q) => q.isError && !q.data)
+  const ready = canners.data && lots.data && loads.data && yields.data
   const open = lots.data?.filter((l) => l.state === 'in-house') ?? []
   const inUse = canners.data?.filter((c) => !c.retired) ?? []
   return (
@@ -43,7 +43,7 @@ export function Page() {
       {ready && open.length > 0 && inUse.length > 0 && (
         <PlanForm
           lots={open}
-          allLots={lots.data}
+          yields={yields.data}
           canners={inUse}
           loads={loads.data}
           lotId={search.get('lot')}

@@ -1,14 +1,18 @@
-import type { SealCount, SealOutcome, Shelf } from '@kelvit/contract'
+import { type SealOutcome } from '@kelvit/core'
+import type { SealCount, Shelf } from '@kelvit/contract'
 import { useState } from 'react'
-import { useShelves } from '../../api/queries'
-import { tintOf } from '../../app/tints'
-import { plural, useTimes } from '../../app/words'
+import { useShelves } from '../../sync/queries'
+import { useHousehold } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
 import { JAR_DRAWN, JarGlyph } from '../../ui/jar-glyph'
 import { Caution, Panel } from '../../ui/panel'
-import { useStove } from './actions'
-import type { LoadView } from './load-view'
+import { useStove } from '../../load/use-stove'
+import { Happened } from '../../load/happened'
+import type { LoadView } from '../../load/load-view'
+import { Verdict } from '../../load/verdict'
 
 /** Jars on the board: wait, then press each lid and say what came of it. */
 export function Standing({ view }: { readonly view: LoadView }) {
@@ -16,7 +20,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
   const [checking, setChecking] = useState(false)
   const { now, state, at } = view
   const open = now.prompt?.kind === 'check-seals'
-  const overdue = now.prompt?.kind === 'check-seals' && now.prompt.overdue
+  const overdue = open && now.prompt.overdue
   return (
     <Panel
       rim={open ? 'due' : 'done'}
@@ -29,6 +33,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
           {view.contents}, out {dayTime(state.since, at)}
         </p>
       </header>
+      <Verdict view={view} />
       {checking ? (
         <SealCheck view={view} done={() => setChecking(false)} />
       ) : (
@@ -48,6 +53,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
           )}
         </>
       )}
+      <Happened view={view} />
     </Panel>
   )
 }
@@ -67,7 +73,7 @@ function JarRow({ view }: { readonly view: LoadView }) {
     >
       {jars.map((p, i) => (
         <g key={i} transform={`translate(${i * 23} 52)`}>
-          <JarGlyph size={p.jar} tint={tintOf(view.foodId)} fill={0.9} />
+          <JarGlyph size={p.jar} tint={tintOf(view.foodId)} />
         </g>
       ))}
       <rect x={0} y={52} width={width} height={3} fill="var(--board)" />
@@ -126,6 +132,7 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
   const [shelfId, setShelfId] = useState<string>()
   const shelves: readonly Shelf[] = useShelves().data ?? []
   const stove = useStove(view)
+  const { household } = useHousehold()
   const of = (key: string): SealOutcome | undefined => outcome[key]
   const count = (...which: SealOutcome[]): number =>
     jars.filter((j) => which.some((w) => w === of(j.key))).length
@@ -135,6 +142,8 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
   const half = count('sealed-half-liquid')
   const open = jars.filter((j) => of(j.key) === undefined).length
   const { reprocessBy } = view.now
+  // Jars of a load that was not processed as tested never go on the shelf, sealed or not.
+  const condemned = view.judgement.verdict === 'not-processed'
   const late = reprocessBy !== null && view.at > reprocessBy
   const allSealed = (): void =>
     setOutcome(Object.fromEntries(jars.map((j) => [j.key, of(j.key) ?? 'sealed'])))
@@ -150,9 +159,11 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
     }
     stove.say(
       { kind: 'seals-checked', seals, shelfId: shelf || null },
-      bad + half > 0
-        ? `${plural(good, 'jar')} shelved, ${plural(bad + half, 'jar')} set aside: see the pantry.`
-        : `${plural(good, 'jar')} shelved.`,
+      condemned
+        ? `${plural(good + bad + half, 'jar')} set aside: see the pantry.`
+        : bad + half > 0
+          ? `${plural(good, 'jar')} shelved, ${plural(bad + half, 'jar')} set aside: see the pantry.`
+          : `${plural(good, 'jar')} shelved.`,
     )
     done()
   }
@@ -209,7 +220,7 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
           eat within days.
         </Caution>
       )}
-      {shelves.length > 0 && good > 0 && (
+      {shelves.length > 0 && good > 0 && !condemned && (
         <ChoiceField
           label="They go on"
           choices={shelves.map((s) => [s.id, s.name])}
@@ -217,9 +228,20 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
           onChange={(e) => setShelfId(e.target.value)}
         />
       )}
+      {good > 0 && !condemned && (
+        <p className="text-[15px] text-ink-soft">
+          {household.settings.bandsOff
+            ? 'They stand without their bands: a seal that fails shows itself, and nothing rusts.'
+            : 'Bands go back on, loosely, once each lid was pressed and the thread is dry.'}
+        </p>
+      )}
       <div className="flex flex-wrap gap-3">
         <Button look="main" onClick={put} disabled={open > 0 || !stove.may}>
-          {good > 0 ? `Shelve ${plural(good, 'jar')}` : 'Note it'}
+          {condemned
+            ? `Set aside ${plural(jars.length, 'jar')}`
+            : good > 0
+              ? `Shelve ${plural(good, 'jar')}`
+              : 'Note it'}
         </Button>
         <Button onClick={done}>Not yet</Button>
       </div>

@@ -4,20 +4,23 @@ import {
   feet,
   formOf,
   JAR_SIZES,
+  jarsUnplanned,
   likelyJars,
   lookUpProcess,
+  rulesOf,
   type JarSize,
+  type LotYield,
   type Mouth,
   type Pack,
 } from '@kelvit/core'
 import { Temporal } from 'temporal-polyfill'
 import { useMemo, useState } from 'react'
-import { nowMs } from '../../app/clock'
-import { useHousehold, useToday } from '../../app/session'
+import { nowMs } from '../../sync/clock'
+import { useHousehold, useToday } from '../../household/session'
 
 export interface PlanFormProps {
   readonly lots: readonly Lot[]
-  readonly allLots: readonly Lot[]
+  readonly yields: readonly LotYield[]
   readonly canners: readonly CannerRead[]
   readonly loads: readonly LoadWithEvents[]
   readonly lotId: string | null
@@ -34,7 +37,7 @@ function soon(zone: string): string {
 }
 
 /** The choices of a load to plan, and the process that follows from them. */
-export function usePlan({ lots, allLots, canners, loads, lotId }: PlanFormProps) {
+export function usePlan({ lots, yields, canners, loads, lotId }: PlanFormProps) {
   const { household } = useHousehold()
   const today = useToday()
   const [lotChoice, setLot] = useState(lotId ?? '')
@@ -51,14 +54,9 @@ export function usePlan({ lots, allLots, canners, loads, lotId }: PlanFormProps)
   const [packChoice, setPack] = useState<Pack>(household.settings.defaultPack)
   const pack = packs.includes(packChoice) ? packChoice : (packs[0] ?? 'hot')
   const capacity = canner ? capacityFor(canner.capacity, jar, mouth) : 0
-  const likely = useMemo(() => {
-    if (!lot || !form) return 0
-    return likelyJars({ lots: allLots, loads, today }, { ...lot, jar })
-  }, [lot, form, allLots, loads, today, jar])
-  const planned = loads
-    .flatMap((l) => (l.stage === 'aborted' ? [] : l.portions))
-    .filter((p) => p.lotId === lot?.id && p.jar === jar)
-  const open = Math.max(0, likely - planned.reduce((n, p) => n + (p.filled ?? p.jars), 0))
+  const book = useMemo(() => ({ yields, loads, today }), [yields, loads, today])
+  const likely = lot ? likelyJars(book, { ...lot, jar }) : 0
+  const open = lot ? jarsUnplanned(book, { ...lot, jar }) : 0
   const [jarsTyped, setJars] = useState<string>()
   const jars = jarsTyped === undefined ? Math.min(capacity, open || likely) : Number(jarsTyped)
   const [start, setStart] = useState(() => soon(household.zone))
@@ -70,7 +68,7 @@ export function usePlan({ lots, allLots, canners, loads, lotId }: PlanFormProps)
           jar,
           gauge: canner.regulatedBy,
           altitudeFt: feet(household.altitudeFt),
-          rules: { cushionPsi: household.settings.cushionPsi },
+          rules: rulesOf(household.settings),
         })
       : undefined
   return {

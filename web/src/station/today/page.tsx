@@ -1,14 +1,15 @@
-import { countJars, foodOf, loadAt, saidName, showClock, showWeight } from '@kelvit/core'
+import { countJars, decideBy, foodOf, loadAt, saidName, showClock, showWeight } from '@kelvit/core'
 import type { CannerRead, LoadWithEvents } from '@kelvit/contract'
 import type { ReactNode } from 'react'
-import { stateOf } from '../../api/changes'
-import { useCanners, useJars, useLoads, useLots, useSeasonLoads } from '../../api/queries'
-import { useMinute, useNow } from '../../app/clock'
-import { dueLots, isRunning } from '../../app/facts'
-import { usePull } from '../../app/pull'
-import { portionWords } from '../../app/portion-words'
-import { useHousehold, useToday } from '../../app/session'
-import { showDay, useTimes } from '../../app/words'
+import { stateOf } from '../../sync/loads'
+import { useCanners, useJars, useLoads, useLots, useSeasonLoads } from '../../sync/queries'
+import { useMinute, useNow } from '../../sync/clock'
+import { asDecided } from '../../household/set-aside'
+import { dueLots, isRunning } from '../../household/facts'
+import { usePull } from '../../household/pull'
+import { portionWords } from '../../household/portion-words'
+import { useHousehold, useToday } from '../../household/session'
+import { showDay, useTimes } from '../../household/words'
 import { ButtonLink } from '../../ui/button'
 import { ClockText } from '../../ui/clock-text'
 import { Page as Sheet } from '../../ui/page'
@@ -168,14 +169,33 @@ function useDoings(): readonly Doing[] {
   const pull = usePull()?.jars ?? []
   const blocked = canners.filter((c) => !c.retired && c.blocks.length > 0)
   const aside = jars.filter((j) => j.state === 'set-aside')
+  const soonest = aside
+    .map((j) => decideBy(asDecided(j)))
+    .filter((until) => until !== null)
+    .sort((a, b) => a - b)[0]
+  const held = jars.filter((j) => j.state === 'on-shelf' && j.hold !== null)
   const doings: readonly (Doing | false)[] = [
     aside.length > 0 && {
       key: 'aside',
       rim: 'stop',
       title: `${count(aside.length, 'jar is', 'jars are')} set aside`,
-      about: `${names(aside.map((j) => j.foodId))}: not for the shelf. An unsealed jar has 24 hours from the canner.`,
+      about: `${names(aside.map((j) => j.foodId))}: not for the shelf. ${
+        soonest === undefined
+          ? 'Refrigerate and eat within days.'
+          : soonest > now
+            ? `Process again, refrigerate or freeze until ${dayTime(soonest, now)}; after that only discard.`
+            : 'Some stood for more than 24 hours: discard those, unopened and untasted.'
+      }`,
       to: '/pantry',
       action: 'Say what becomes of them',
+    },
+    held.length > 0 && {
+      key: 'held',
+      rim: 'stop',
+      title: `${count(held.length, 'jar is', 'jars are')} held`,
+      about: `${names(held.map((j) => j.foodId))}: do not eat until it was looked into.`,
+      to: held[0]?.loadId ? `/stove/${held[0].loadId}/record` : '/pantry',
+      action: 'See why',
     },
     standing.length > 0 && {
       key: 'standing',

@@ -1,0 +1,137 @@
+import { paths } from '@kelvit/contract'
+import { useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { Navigate, Outlet, useLocation } from 'react-router'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useAlarm } from '../alarm/use-alarm'
+import { useWorse } from '../alarm/use-worse'
+import { refetchWhenSent } from '../sync/changes'
+import { putAnswer } from '../sync/log'
+import { sessionQuery } from '../sync/queries'
+import { request } from '../sync/request'
+import { wipeCache } from '../sync/cache'
+import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
+import { useNotify } from '../ui/notice'
+import { Skeleton } from '../ui/states'
+import { useKeys } from './keys'
+import { useLive } from '../sync/live'
+import { SignedIn, useHousehold } from '../household/session'
+import { FootStrip, WorkStrip } from './work-strip'
+
+const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
+const Finder = lazy(() => import('./finder').then((m) => ({ default: m.Finder })))
+
+const Leave = lazy(() => import('./leave').then((m) => ({ default: m.Leave })))
+
+/** The signed-in part: strip, page, finder; or the way to sign in. */
+export function Frame() {
+  const { data: session } = useSuspenseQuery(sessionQuery)
+  const { pathname, search } = useLocation()
+  if (!session)
+    return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />
+  // Another member, another page: nothing of the one before is carried over.
+  return (
+    <SignedIn value={session}>
+      <Inside key={session.member.id} />
+    </SignedIn>
+  )
+}
+
+function Inside() {
+  const [finder, setFinder] = useState(false)
+  const [keys, setKeys] = useState(false)
+  const client = useQueryClient()
+  const notify = useNotify()
+  useLive()
+  useKeys(useMemo(() => ({ finder: () => setFinder(true), keys: () => setKeys(true) }), []))
+  const { member, household } = useHousehold()
+  const [leaving, setLeaving] = useState(false)
+  const waiting = useWaiting()
+  useEffect(
+    () =>
+      openOutbox(
+        { memberId: member.id, householdId: household.id },
+        {
+          refused: (sentence) => {
+            notify.trouble(sentence)
+            void client.invalidateQueries()
+          },
+          delivered: () => refetchWhenSent(client, []),
+          answered: (path, answer) => putAnswer(client, path, answer),
+        },
+      ),
+    [client, notify, member.id, household.id],
+  )
+  const leave = (): void => {
+    // On a shared device nothing of this house stays behind, also when the server is away.
+    void request('DELETE', paths.session)
+      .catch(() => undefined)
+      .then(wipeOutbox)
+      .finally(() => {
+        client.clear()
+        wipeCache()
+        window.location.assign('/sign-in')
+      })
+  }
+  const signOut = (): void => {
+    if (waiting > 0) setLeaving(true)
+    else leave()
+  }
+  return (
+    <>
+      <WorkStrip
+        onFinder={() => setFinder(true)}
+        onKeys={() => setKeys(true)}
+        onSignOut={signOut}
+      />
+      <WaitingMark />
+      <Alarm />
+      <Suspense>
+        {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
+      </Suspense>
+      <Suspense
+        fallback={
+          <div className="mx-auto max-w-[1248px] px-6 pt-8">
+            <Skeleton />
+          </div>
+        }
+      >
+        <Outlet />
+      </Suspense>
+      <FootStrip />
+      <Suspense>{finder && <Finder open onOpenChange={setFinder} />}</Suspense>
+      <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
+    </>
+  )
+}
+
+/** Heard from every page. Of its own, so that a second that passes draws nothing anew. */
+function Alarm() {
+  useAlarm()
+  useWorse()
+  return null
+}
+
+/** "Saved here, will send": only while something waits. */
+function WaitingMark() {
+  const waiting = useWaiting()
+  const [late, setLate] = useState(false)
+  useEffect(() => {
+    if (waiting === 0) {
+      setLate(false)
+      return
+    }
+    const timer = window.setTimeout(() => setLate(true), 800)
+    return () => window.clearTimeout(timer)
+  }, [waiting])
+  if (!late || waiting === 0) return null
+  return (
+    <p
+      role="status"
+      className="no-print bg-brass px-4 py-1 text-center text-sm font-semibold text-crock"
+    >
+      {waiting === 1 ? 'One change is' : `${waiting} changes are`} saved here and will be sent when
+      Kelvit can be reached.
+    </p>
+  )
+}

@@ -1,0 +1,71 @@
+import { QueryClient } from '@tanstack/react-query'
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
+import type { ReactNode } from 'react'
+import { isPassing } from '../sync/request'
+import { isLogged } from '../sync/log'
+import { BUSTER, keepNow, persister } from '../sync/cache'
+import { Notices } from '../ui/notice'
+
+const DAY_MS = 86_400_000
+/** What the stove and the cellar need when there is no signal. */
+const KEPT = new Set([
+  'log',
+  'session',
+  'loads',
+  'jars',
+  'canners',
+  'shelves',
+  'lots',
+  'yields',
+  'containers',
+])
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      gcTime: 7 * DAY_MS,
+      networkMode: 'always',
+      retry: (count, error) => isPassing(error) && count < 2,
+      refetchOnWindowFocus: true,
+    },
+    mutations: { networkMode: 'always', retry: 0 },
+  },
+})
+
+interface Asked {
+  readonly state: { readonly status: string; readonly data: unknown }
+  readonly queryKey: readonly unknown[]
+}
+
+const WHAT_IS_KEPT = {
+  shouldDehydrateQuery: (q: Asked): boolean =>
+    q.state.status === 'success' &&
+    // "Nobody" is never remembered: whoever was told so may have come in since.
+    q.state.data !== null &&
+    KEPT.has(String(q.queryKey[0])),
+}
+
+window.addEventListener('pagehide', () => keepNow(client, WHAT_IS_KEPT))
+
+export function Providers({ children }: { readonly children: ReactNode }) {
+  return (
+    <PersistQueryClientProvider
+      client={client}
+      persistOptions={{
+        persister,
+        maxAge: 7 * DAY_MS,
+        buster: BUSTER,
+        dehydrateOptions: WHAT_IS_KEPT,
+      }}
+      // What the log keeps up to date goes on from where it was left.
+      onSuccess={() =>
+        void client.invalidateQueries({
+          predicate: (q) => !isLogged(String(q.queryKey[0])) && q.queryKey[0] !== 'log',
+        })
+      }
+    >
+      <Notices>{children}</Notices>
+    </PersistQueryClientProvider>
+  )
+}

@@ -1,0 +1,95 @@
+import { dateAt, daysBetween, loadAt, onShelf, showClock } from '@kelvit/core'
+import type { LoadWithEvents, Lot } from '@kelvit/contract'
+import { stateOf } from '../sync/loads'
+import { useJars, useLoads, useLots, useNeeds, useSeasonLoads, useYields } from '../sync/queries'
+import { useMemo } from 'react'
+import { coveredShare, viewNeed } from '@kelvit/core'
+import { useMinute, useNow } from '../sync/clock'
+import { usePull } from './pull'
+import { useHousehold, useToday } from './session'
+import { plural, showDay, useTimes } from './words'
+
+export const isRunning = (l: LoadWithEvents): boolean =>
+  !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)
+
+/** Lots in the house that are to be canned today or are late. */
+export const dueLots = (lots: readonly Lot[], today: string): readonly Lot[] =>
+  lots.filter((l) => l.state === 'in-house' && daysBetween(today, l.canBy) <= 1)
+
+/** The one live fact of each station's tab. Undefined while unknown. */
+export function useFacts(): Readonly<Record<string, { text: string; hot?: boolean } | undefined>> {
+  const lots = useLots().data
+  const loads = useLoads().data
+  const jars = useJars().data
+  const today = useToday()
+  const stove = useStoveFact(loads)
+  const next = useNextLoad(loads)
+  const needs = useNeedsFact()
+  const pull = usePull()
+  return {
+    '/needs': needs,
+    '/harvest': lots && { text: dueFact(dueLots(lots, today).length, lots) },
+    '/season': next,
+    '/stove': stove,
+    '/pantry': jars && pull && { text: pullFact(pull.jars.length, onShelf(jars).length) },
+  }
+}
+
+const dueFact = (due: number, lots: readonly Lot[]): string =>
+  due > 0
+    ? `${plural(due, 'lot')} due`
+    : `${plural(lots.filter((l) => l.state === 'in-house').length, 'lot')} in the house`
+
+const pullFact = (pull: number, shelf: number): string =>
+  pull > 0 ? `${pull} to pull` : plural(shelf, 'jar')
+
+function useNextLoad(loads: readonly LoadWithEvents[] | undefined): { text: string } | undefined {
+  const { dayTime } = useTimes()
+  const now = useMinute()
+  const today = useToday()
+  const season = useSeasonLoads().data
+  const { household } = useHousehold()
+  if (!loads || !season) return undefined
+  const next = loads
+    .filter((l) => l.stage === 'planned')
+    .sort((a, b) => a.startsAt.localeCompare(b.startsAt))[0]
+  const day = season
+    .map((l) => l.onDate)
+    .filter((d) => d >= today)
+    .sort()[0]
+  if (next && (!day || dateAt(Date.parse(next.startsAt), household.zone) <= day))
+    return { text: `next ${dayTime(Date.parse(next.startsAt), now)}` }
+  return { text: day ? `next ${day === today ? 'today' : showDay(day)}` : 'nothing planned' }
+}
+
+/** The shortest clock that runs, or what stands and waits. */
+function useStoveFact(
+  loads: readonly LoadWithEvents[] | undefined,
+): { text: string; hot?: boolean } | undefined {
+  const now = useNow()
+  if (!loads) return undefined
+  const running = loads.filter(isRunning).map((l) => loadAt(l.setup, stateOf(l), now))
+  if (running.some((r) => r.prompt)) return { text: 'look now', hot: true }
+  const left = running.flatMap((r) => (r.clock.kind === 'down' ? [r.clock.leftMs] : []))
+  if (left.length > 0) return { text: `${showClock(Math.min(...left) / 1000)} left`, hot: true }
+  if (running.length > 0) return { text: plural(running.length, 'load') + ' on', hot: true }
+  const standing = loads.filter((l) => l.stage === 'standing')
+  return { text: standing.length > 0 ? `${standing.length} to check` : 'cold' }
+}
+
+/** How much of the year's jar weeks is covered. */
+function useNeedsFact(): { text: string } | undefined {
+  const [needs, jars, lots, loads] = [
+    useNeeds().data,
+    useJars().data,
+    useLots().data,
+    useLoads().data,
+  ]
+  const yields = useYields().data
+  const today = useToday()
+  return useMemo(() => {
+    if (!needs || !jars || !lots || !loads || !yields) return undefined
+    const share = coveredShare(needs.map((n) => viewNeed(n, { jars, lots, loads, yields, today })))
+    return { text: share === null ? 'nothing asked' : `${Math.round(share * 100)}% of the year` }
+  }, [needs, jars, lots, loads, yields, today])
+}

@@ -1,0 +1,165 @@
+import type { CannerRead, SeasonLoad, SeasonPortion } from '@kelvit/contract'
+import {
+  daysBetween,
+  gatherRecords,
+  seasonFrom,
+  type PlanLoad,
+  type Season,
+  type SeasonModel,
+  type SeasonPlan,
+  type SeasonRecords,
+} from '@kelvit/core'
+import { useMemo } from 'react'
+import { Temporal } from 'temporal-polyfill'
+import {
+  useBusyTimes,
+  useCanners,
+  useJarGroups,
+  useJars,
+  useKitchenExceptions,
+  useKitchenHours,
+  useLidLots,
+  useLoads,
+  useLots,
+  useSeasonLoads,
+  useYields,
+} from '../sync/queries'
+import { useMinute } from '../sync/clock'
+import { useHousehold, useToday } from './session'
+
+/** Everything the season's pages stand on. */
+export interface SeasonView {
+  readonly records: SeasonRecords
+  readonly season: Season
+  /** The stored plan as far as it still holds. */
+  readonly plan: SeasonPlan
+  readonly stored: readonly SeasonLoad[]
+  /** Loads of the plan that cannot be any more: over, or their lot or canner is gone. */
+  readonly stale: readonly SeasonLoad[]
+  readonly canners: readonly CannerRead[]
+  readonly zone: string
+}
+
+/** The stored loads as the model knows them. */
+export function planFrom(
+  model: SeasonModel,
+  today: string,
+  stored: readonly SeasonLoad[],
+): { readonly plan: SeasonPlan; readonly stale: readonly SeasonLoad[] } {
+  const loads: PlanLoad[] = []
+  const stale: SeasonLoad[] = []
+  for (const s of stored) {
+    const day = daysBetween(today, s.onDate)
+    const canner = model.canners.findIndex((c) => c.id === s.cannerId)
+    const portions = s.portions.map((p) => ({
+      lot: model.lots.findIndex((l) => l.id === p.lotId),
+      jars: p.jars,
+    }))
+    const holds =
+      day >= 0 &&
+      day < model.days.length &&
+      canner >= 0 &&
+      portions.every((p, i) => p.lot >= 0 && model.lots[p.lot]?.jar === s.portions[i]?.jar)
+    if (holds)
+      loads.push({ id: s.id, day, canner, portions, ...(s.pinned ? { pinned: true } : {}) })
+    else stale.push(s)
+  }
+  return { plan: { loads }, stale }
+}
+
+/** A planned load as it is stored. */
+export function storedLoad(
+  model: SeasonModel,
+  load: PlanLoad,
+  id: string,
+): Omit<SeasonLoad, 'version'> {
+  return {
+    id,
+    onDate: model.days[load.day]?.date ?? '',
+    cannerId: model.canners[load.canner]?.id ?? '',
+    pinned: load.pinned ?? false,
+    portions: load.portions.flatMap((p): SeasonPortion[] => {
+      const lot = model.lots[p.lot]
+      if (!lot) return []
+      const { id: lotId, formId, pack, jar, mouth } = lot
+      return [{ lotId, formId, pack, jar, mouth, jars: p.jars }]
+    }),
+  }
+}
+
+/** The queries a season is made of, with the first that failed. */
+function useSeasonQueries() {
+  const queries = {
+    lots: useLots(),
+    yields: useYields(),
+    loads: useLoads(),
+    canners: useCanners(),
+    jars: useJars(),
+    groups: useJarGroups(),
+    lids: useLidLots(),
+    stored: useSeasonLoads(),
+    hours: useKitchenHours(),
+    exceptions: useKitchenExceptions(),
+    busy: useBusyTimes(),
+  }
+  const broken = Object.values(queries).find((q) => q.isError && !q.data)
+  return { queries, broken }
+}
+
+/** Season and plan of the household; undefined while it is loading. */
+export function useSeason(): {
+  readonly view: SeasonView | undefined
+  readonly broken: { readonly error: unknown; readonly refetch: () => unknown } | undefined
+} {
+  const { queries: q, broken } = useSeasonQueries()
+  const { household } = useHousehold()
+  const today = useToday()
+  const now = useMinute()
+  const { zone, altitudeFt, settings } = household
+  // A quarter of an hour is as fine as a season's plan needs to know the time.
+  const quarter = Math.floor(now / 900_000) * 900_000
+  const yields = q.yields.data
+  const [lots, loads, canners, jars] = [q.lots.data, q.loads.data, q.canners.data, q.jars.data]
+  const [groups, lids, stored] = [q.groups.data, q.lids.data, q.stored.data]
+  const [hours, exceptions, busy] = [q.hours.data, q.exceptions.data, q.busy.data]
+  const view = useMemo((): SeasonView | undefined => {
+    if (!lots || !yields || !loads || !canners || !jars || !groups || !lids) return undefined
+    if (!stored || !hours || !exceptions || !busy) return undefined
+    const clock = Temporal.Instant.fromEpochMilliseconds(quarter).toZonedDateTimeISO(zone)
+    const records = gatherRecords({
+      today,
+      nowMinute: clock.hour * 60 + clock.minute,
+      zone,
+      altitudeFt,
+      settings,
+      calendar: { hours, exceptions, busy },
+      lots,
+      loads,
+      canners,
+      jars,
+      yields,
+      jarGroups: groups,
+      lidLots: lids,
+    })
+    const season = seasonFrom(records)
+    return { records, season, ...planFrom(season.model, today, stored), stored, canners, zone }
+  }, [
+    lots,
+    yields,
+    loads,
+    canners,
+    jars,
+    groups,
+    lids,
+    stored,
+    hours,
+    exceptions,
+    busy,
+    today,
+    quarter,
+    zone,
+    altitudeFt,
+    settings,
+  ])
+  return { view, broken }
+}

@@ -1,0 +1,130 @@
+import {
+  changedFigures,
+  dialTarget,
+  holdBand,
+  kitchenNumber,
+  pressureOn,
+  psi,
+  type LoadSetup,
+  type LoadStage,
+  type UnitSystem,
+} from '@kelvit/core'
+import type { LoadView } from './load-view'
+
+/** The one thing to do now, in the cook's words. */
+export function sentence({ load, state, now }: LoadView, cushionPsi: number): string {
+  const { setup } = load
+  // What is due stands in the place of what goes on; who watched is asked below.
+  if (now.prompt && now.prompt.kind !== 'watched') return now.prompt.sentence
+  const weighted = setup.regulatedBy === 'weighted'
+  const band = holdBand(setup, cushionPsi)
+  const hold = weighted ? `${setup.psi}` : `${kitchenNumber(band.from)}–${kitchenNumber(band.to)}`
+  switch (state.stage) {
+    case 'planned':
+      return 'Ready when you are.'
+    case 'preparing':
+      return 'Warm the canner water and the jars. Look through the vent.'
+    case 'filling':
+      return 'Fill, debubble, measure, wipe, lid, band.'
+    case 'heating':
+      return state.ventAgain
+        ? 'Vent again: weight off, heat on high, wait for a steady column of steam.'
+        : 'Heat on high, weight off. Wait for a steady column of steam.'
+    case 'venting':
+      if (state.steamSteadySince === null)
+        return 'Bring the steam back. The 10 minutes start again.'
+      return 'Let it vent. Weight stays off.'
+    case 'climbing':
+      if (state.restarts > 0)
+        return `Bring it back to ${weighted ? 'a rocking weight' : `${kitchenNumber(band.from)} psi`}. The whole time starts again.`
+      return weighted
+        ? 'Bring it up until the weight rocks as its maker says.'
+        : `Bring it up to ${kitchenNumber(band.from)} psi, slower near the top.`
+    case 'processing':
+      return weighted
+        ? 'Keep it rocking. Small changes only.'
+        : `Hold it at ${hold}. Small changes only.`
+    case 'cooling':
+      return 'Leave it alone. It cools by itself.'
+    case 'resting':
+      return 'Weight off. Wait before the lid comes off.'
+    case 'unloading':
+      return setup.openMinutes
+        ? 'Lid off. Leave the jars in the open canner a little.'
+        : 'Jars out, upright, an inch apart, out of draughts.'
+    case 'standing':
+      return 'Let them stand. Touch no lid, tighten no band.'
+    case 'checked':
+      return 'Checked and put away.'
+    case 'aborted':
+      return 'Stopped. Refrigerate or freeze what was in it.'
+  }
+}
+
+/** The caution that belongs to the action, short and calm. */
+export function caution({ load, state }: LoadView): string | undefined {
+  const target =
+    load.setup.regulatedBy === 'weighted'
+      ? 'stops rocking'
+      : `drops below ${kitchenNumber(load.setup.psi + load.setup.gaugeErrorPsi)}`
+  switch (state.stage) {
+    case 'preparing':
+      return 'Water as the manual says; the jars are not covered. Hold the vent to the light.'
+    case 'heating':
+    case 'venting':
+      return 'Air left inside lowers the temperature that the same pressure gives. Ten minutes of full steam, by the clock.'
+    case 'climbing':
+    case 'processing':
+      return `${
+        load.setup.regulatedBy === 'dial' && load.setup.gaugeErrorPsi !== 0
+          ? `Your dial reads ${kitchenNumber(Math.abs(load.setup.gaugeErrorPsi))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${kitchenNumber(dialTarget(load.setup))} there is the tested ${load.setup.psi}. `
+          : ''
+      }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
+    case 'cooling':
+      return 'No cold water, no lifting the weight. Slow cooling is part of the process.'
+    case 'resting':
+    case 'unloading':
+      return 'Towel or board, never a cold surface. Jars still boil inside: normal.'
+    case 'standing':
+      return 'A lid that pulls down proves a vacuum. It is the process that makes the jar safe.'
+    default:
+      return undefined
+  }
+}
+
+/** What is not as it was planned, a sentence each; the pressure once, as it is read here. */
+export function changeWords(planned: LoadSetup, now: LoadSetup, units: UnitSystem): string[] {
+  const changed = changedFigures(planned, now).map((c) => c.what)
+  const words: string[] = []
+  if (
+    changed.includes('psi') ||
+    changed.includes('gaugeErrorPsi') ||
+    changed.includes('regulatedBy')
+  )
+    words.push(`Pressure: planned ${onGauge(planned, units)}; it runs at ${onGauge(now, units)}.`)
+  if (changed.includes('minutes'))
+    words.push(`Process: planned ${planned.minutes} minutes; it takes ${now.minutes}.`)
+  if (changed.includes('restMinutes'))
+    words.push(`Rest: planned ${planned.restMinutes} minutes; it takes ${now.restMinutes}.`)
+  return words
+}
+
+/** The target as this load's gauge reads it, with its reason. */
+const onGauge = (setup: LoadSetup, units: UnitSystem): string =>
+  pressureOn({ kind: setup.regulatedBy, errorPsi: setup.gaugeErrorPsi }, psi(setup.psi), units)
+
+export const STAGE_WORDS: Readonly<Record<LoadStage, string>> = {
+  planned: 'planned',
+  preparing: 'Prepare',
+  filling: 'Fill',
+  heating: 'Heat',
+  venting: 'Vent',
+  climbing: 'Climb',
+  processing: 'Process',
+  cooling: 'Cool',
+  resting: 'Rest',
+  unloading: 'Unload',
+  standing: 'Stand',
+  checked: 'checked',
+  aborted: 'stopped',
+}

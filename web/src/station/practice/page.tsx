@@ -1,0 +1,275 @@
+import {
+  foldLoad,
+  holdBand,
+  LESSONS,
+  reviewPractice,
+  showClock,
+  traceOf,
+  type Finding,
+  type Lesson,
+} from '@kelvit/core'
+import { useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useHousehold } from '../../household/session'
+import { useTimes } from '../../household/words'
+import { PressureTrace } from '../../chart/pressure-trace'
+import { LoadPanel } from '../../load/load-panel'
+import { viewLoad } from '../../load/load-view'
+import { PracticeVoice } from '../../load/use-stove'
+import { Button } from '../../ui/button'
+import { Page as Sheet } from '../../ui/page'
+import { Panel, type Rim } from '../../ui/panel'
+import { Drawing } from './drawing'
+import { Knob } from './knob'
+import { practiceCanner, practiceLoad, setupOf } from './practice-load'
+import { atOf, usePractice, type Run } from './use-practice'
+
+export function Page() {
+  const [search, setSearch] = useSearchParams()
+  const lesson = LESSONS.find((l) => l.id === search.get('lesson'))
+  return (
+    <Sheet
+      question="Try it without steam?"
+      aside="practice: nothing here is recorded, and no jar comes of it"
+      actions={lesson && <Button onClick={() => setSearch({})}>All lessons</Button>}
+    >
+      {lesson ? (
+        <AtTheCanner key={lesson.id} lesson={lesson} />
+      ) : (
+        <Lessons choose={(l) => setSearch({ lesson: l.id })} />
+      )}
+    </Sheet>
+  )
+}
+
+function Lessons({ choose }: { readonly choose: (lesson: Lesson) => void }) {
+  return (
+    <ol className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      {LESSONS.map((l, i) => (
+        <li key={l.id}>
+          <Panel rim={i < 3 ? 'done' : 'running'} className="flex h-full flex-col gap-2">
+            <h2 className="text-xl">
+              {i + 1}. {l.title}
+            </h2>
+            <p className="grow leading-relaxed">{l.about}</p>
+            <p className="text-[15px] text-ink-soft">
+              {l.options.jars === 0 ? 'no jars' : `${l.options.jars} quarts`}, by{' '}
+              {l.gauge === 'dial' ? 'dial' : 'weight'}, {l.minutes} minutes to hold
+            </p>
+            <Button
+              look={i === 0 ? 'main' : 'plain'}
+              className="self-start"
+              onClick={() => choose(l)}
+            >
+              Practise
+            </Button>
+          </Panel>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+const SPEEDS = [0, 1, 5, 20, 60, 120] as const
+
+function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
+  const [speed, setSpeed] = useState(1)
+  const [over, setOver] = useState(false)
+  const { run, say, turn, again } = usePractice(lesson, over ? 0 : speed)
+  const { household } = useHousehold()
+  const canner = useMemo(() => practiceCanner(lesson), [lesson])
+  const load = useMemo(() => practiceLoad(lesson, run.events), [lesson, run.events])
+  // Nothing is looked up anew: the lesson says what it runs at.
+  const seen = viewLoad(
+    load,
+    [canner],
+    { ...household, altitudeFt: lesson.options.altitudeFt },
+    atOf(run),
+  )
+  const view = { ...seen, fresh: undefined }
+  const phone = usePhone(lesson, run.canner.seconds)
+  const ended = ['standing', 'checked', 'aborted'].includes(view.state.stage)
+  useEffect(() => {
+    if (ended) setOver(true)
+  }, [ended])
+  const restart = (): void => {
+    setOver(false)
+    again()
+  }
+  if (over) return <Review run={run} lesson={lesson} again={restart} />
+  const { weightOn, lidOff = false, heat } = run.controls
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
+      <Panel rim="running" label="The practice canner" className="flex flex-col gap-3">
+        <header className="flex flex-wrap items-baseline gap-x-4">
+          <h2>{lesson.title}</h2>
+          <p className="tabular ml-auto text-ink-soft">
+            {showClock(Math.floor(run.canner.seconds))}
+          </p>
+        </header>
+        <p className="text-[15px] leading-relaxed text-ink-soft">{lesson.about}</p>
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
+          <div className="min-w-64 flex-1">
+            <Drawing s={run.canner} lesson={lesson} weightOn={weightOn} lidOff={lidOff} />
+          </div>
+          <div className="flex flex-wrap gap-2 sm:w-44 sm:flex-col">
+            <Knob value={heat} onChange={(v) => turn({ heat: v })} />
+            <Button onClick={() => turn({ weightOn: !weightOn })}>
+              {weightOn ? 'Take weight off' : 'Put weight on'}
+            </Button>
+            <Button onClick={() => turn({ lidOff: !lidOff })}>
+              {lidOff ? 'Put lid on' : 'Take lid off'}
+            </Button>
+          </div>
+        </div>
+        <Speeds speed={speed} setSpeed={setSpeed} end={() => setOver(true)} />
+      </Panel>
+      {phone.ringing ? (
+        <Phone answer={phone.answer} ignore={phone.ignore} talking={phone.talking} />
+      ) : (
+        <PracticeVoice value={say}>
+          <LoadPanel view={view} />
+        </PracticeVoice>
+      )}
+    </div>
+  )
+}
+
+function Speeds({
+  speed,
+  setSpeed,
+  end,
+}: {
+  readonly speed: number
+  readonly setSpeed: (speed: number) => void
+  readonly end: () => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-t border-rim pt-3">
+      <div role="group" aria-label="How fast time passes" className="flex flex-wrap gap-1.5">
+        {SPEEDS.map((s) => (
+          <Button
+            key={s}
+            size="small"
+            aria-pressed={s === speed}
+            look={s === speed ? 'main' : 'plain'}
+            onClick={() => setSpeed(s)}
+          >
+            {s === 0 ? 'Pause' : `${s}×`}
+          </Button>
+        ))}
+      </div>
+      <Button size="small" look="quiet" className="ml-auto" onClick={end}>
+        End and look back
+      </Button>
+    </div>
+  )
+}
+
+/** How long somebody talks, s of the practice clock. */
+const TALK_S = 240
+
+/** The call in the middle of a lesson: while it is answered the stove is out of sight. */
+function usePhone(lesson: Lesson, seconds: number) {
+  const [ignored, setIgnored] = useState(false)
+  const [answered, setAnswered] = useState<number>()
+  const due = lesson.phoneAtS !== undefined && seconds >= lesson.phoneAtS
+  const talking = answered !== undefined && seconds < answered + TALK_S
+  return {
+    ringing: due && !ignored && (answered === undefined || talking),
+    talking,
+    answer: () => setAnswered(seconds),
+    ignore: () => setIgnored(true),
+  }
+}
+
+function Phone({
+  answer,
+  ignore,
+  talking,
+}: {
+  readonly answer: () => void
+  readonly ignore: () => void
+  readonly talking: boolean
+}) {
+  return (
+    <Panel rim="due" label="The phone" className="flex flex-col gap-4">
+      <h2>{talking ? 'You are on the phone' : 'The phone rings'}</h2>
+      <p className="leading-relaxed">
+        {talking
+          ? 'A cousin tells a long story. The stove is in the other room.'
+          : 'The canner is under pressure. Nobody else is in the kitchen.'}
+      </p>
+      <div className="flex gap-3">
+        {!talking && <Button onClick={answer}>Answer it</Button>}
+        <Button look="main" onClick={ignore}>
+          {talking ? 'Hang up and go back' : 'Let it ring'}
+        </Button>
+      </div>
+    </Panel>
+  )
+}
+
+const RIMS: Readonly<Record<Finding['kind'], Rim>> = { held: 'done', lost: 'stop', try: 'plain' }
+const HEADS: Readonly<Record<Finding['kind'], string>> = {
+  held: 'What was held',
+  lost: 'What was lost',
+  try: 'What to try',
+}
+
+function Review({
+  run,
+  lesson,
+  again,
+}: {
+  readonly run: Run
+  readonly lesson: Lesson
+  readonly again: () => void
+}) {
+  const { time } = useTimes()
+  const setup = setupOf(lesson)
+  const state = foldLoad(setup, run.events)
+  const found = reviewPractice(setup, state, run.samples, run.canner)
+  return (
+    <div className="flex flex-col gap-5">
+      <Panel label="The course of it">
+        <h2 className="mb-1">{lesson.title}: the course of it</h2>
+        <p className="mb-3 text-ink-soft">
+          The line is the dial at every moment, also where nobody looked. Practice: no food was
+          processed.
+        </p>
+        <PressureTrace
+          {...traceOf(setup, run.events, state, atOf(run))}
+          from={run.began}
+          now={atOf(run)}
+          live={false}
+          readings={run.samples.map((s) => ({ at: s.at, psi: s.dialPsi }))}
+          band={holdBand(setup, 1)}
+          time={time}
+        />
+      </Panel>
+      <div className="grid gap-5 md:grid-cols-3">
+        {(['held', 'lost', 'try'] as const).map((kind) => {
+          const of = found.filter((f) => f.kind === kind)
+          return (
+            <Panel key={kind} rim={RIMS[kind]} label={HEADS[kind]}>
+              <h3 className="mb-2">{HEADS[kind]}</h3>
+              {of.length === 0 ? (
+                <p className="text-ink-soft">{kind === 'lost' ? 'Nothing.' : 'Nothing yet.'}</p>
+              ) : (
+                <ul className="list-disc pl-5 leading-relaxed">
+                  {of.map((f) => (
+                    <li key={f.sentence}>{f.sentence}</li>
+                  ))}
+                </ul>
+              )}
+            </Panel>
+          )
+        })}
+      </div>
+      <Button look="main" className="self-start" onClick={again}>
+        Once more
+      </Button>
+    </div>
+  )
+}

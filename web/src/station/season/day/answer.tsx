@@ -1,0 +1,165 @@
+import {
+  clockOf,
+  showMinutes,
+  type DayChange,
+  type DayDoesNotFit,
+  type DaySheet,
+} from '@kelvit/core'
+import { useHousehold } from '../../../household/session'
+import { plural, useClock } from '../../../household/words'
+import { AttentionKey, DayLanes, type Lane } from '../../../chart/day-lanes'
+import { STAGE_NAMES } from '../../../chart/stage-names'
+import { Button } from '../../../ui/button'
+import { Panel } from '../../../ui/panel'
+import { Skeleton } from '../../../ui/states'
+import { joined, shortWords, totalWords } from './words'
+import type { useDay } from './use-day'
+
+type Day = ReturnType<typeof useDay>
+
+interface AnswerProps {
+  readonly date: string
+  readonly day: Day
+  readonly sheet: DaySheet | DayDoesNotFit | undefined
+  readonly stale: boolean
+  readonly now: number | null
+}
+
+/** The finish in large type and the lanes; or why it does not fit, and what would make it. */
+export function DayAnswer({ day, sheet, stale, now }: AnswerProps) {
+  const clock = useClock()
+  const { clockHours } = useHousehold().household.settings
+  if (!sheet)
+    return (
+      <Panel className="mb-5">
+        <Skeleton rows={1} />
+      </Panel>
+    )
+  if (sheet.outcome === 'does-not-fit') return <DoesNotFit day={day} sheet={sheet} />
+  return (
+    <Panel rim="running" className="mb-5" label="The day">
+      <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <p role="status" className="font-head text-[2.1rem] leading-tight font-semibold">
+          Clean kitchen at about {clock(sheet.finish)}
+        </p>
+        <p className="text-ink-soft">
+          {sheet.finish > day.kitchen.closes && (
+            <strong className="text-squash">
+              {showMinutes(sheet.finish - day.kitchen.closes)} past closing ·{' '}
+            </strong>
+          )}
+          {totalWords(day.entries)} · {plural(sheet.people, 'person', 'people')} ·{' '}
+          {stale ? 'looking for an earlier finish…' : proofWords(sheet)}
+        </p>
+      </div>
+      <DayLanes
+        lanes={lanesOf(day, sheet)}
+        from={Math.floor(Math.min(day.kitchen.opens, ...sheet.tasks.map((t) => t.from)) / 30) * 30}
+        to={Math.ceil(Math.max(sheet.finish, day.kitchen.closes) / 30) * 30}
+        closes={day.kitchen.closes}
+        now={now}
+        clockHours={clockHours}
+      />
+      <AttentionKey />
+    </Panel>
+  )
+}
+
+const proofWords = (sheet: DaySheet): string =>
+  sheet.optimal
+    ? 'no order finishes earlier'
+    : `at best ${showMinutes(Math.max(1, Math.round(sheet.finish - sheet.bound)))} could still be saved`
+
+function lanesOf(day: Day, sheet: DaySheet): readonly Lane[] {
+  const entry = (id: string) => day.entries.find((e) => e.id === id)
+  const canners = [...new Set(day.entries.map((e) => e.canner))]
+  const tasks = joined(sheet.tasks)
+  const block = (t: DaySheet['tasks'][number], i: number, label: string) => ({
+    key: `${t.loadId} ${t.stage} ${i}`,
+    stage: t.stage,
+    from: t.from,
+    to: t.to,
+    tint: entry(t.loadId)?.tint ?? 'var(--kettle)',
+    label,
+  })
+  return [
+    ...canners.map((c): Lane => ({
+      name: c.name,
+      kind: 'canner',
+      blocks: sheet.tasks
+        .filter((t) => t.stage !== 'prepare' && t.stage !== 'fill' && entry(t.loadId)?.canner === c)
+        .map((t, i) =>
+          block(
+            t,
+            i,
+            t.stage === 'process' ? `process ${Math.round(t.to - t.from)}` : STAGE_NAMES[t.stage],
+          ),
+        ),
+    })),
+    ...day.kitchen.people
+      .filter((p) => sheet.tasks.some((t) => t.person === p.id))
+      .map((p): Lane => ({
+        name: p.name,
+        kind: 'person',
+        blocks: tasks
+          .filter((t) => t.person === p.id)
+          .map((t, i) => {
+            const e = entry(t.loadId)
+            const words = e && t.stage === 'prepare' ? shortWords(e) : STAGE_NAMES[t.stage]
+            return block(t, i, words)
+          }),
+      })),
+  ]
+}
+
+function DoesNotFit({ day, sheet }: { readonly day: Day; readonly sheet: DayDoesNotFit }) {
+  const clock = useClock()
+  const apply = (change: DayChange): void => {
+    const { opens, closes, people } = day.kitchen
+    if (change.kind === 'open-earlier') day.change({ from: clockOf(opens - change.minutes) })
+    if (change.kind === 'close-later')
+      day.change({ until: clockOf(Math.min(24 * 60, closes + change.minutes)) })
+    if (change.kind === 'leave-out') day.toggle('skip', change.loadId)
+    const next = day.helpers.find((h) => !people.some((p) => p.id === h.id))
+    if (change.kind === 'one-person-more' && next)
+      day.setPeople([...people, { id: next.id, name: next.name, from: opens, until: closes }])
+  }
+  const able = sheet.changes.filter(
+    (c) => c.kind !== 'one-person-more' || day.helpers.length > day.kitchen.people.length,
+  )
+  return (
+    <Panel rim="stop" className="mb-5" label="The day does not fit">
+      <h2 className="mb-1">This day does not fit</h2>
+      <p role="status" className="mb-3 text-lg leading-relaxed">
+        {sheet.sentence}
+      </p>
+      {able.length > 0 && (
+        <>
+          <p className="mb-2 text-ink-soft">The smallest changes that would make it fit:</p>
+          <div className="flex flex-wrap gap-2.5">
+            {able.map((c) => (
+              <Button key={c.kind} onClick={() => apply(c)}>
+                {changeWords(c, day, clock)}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
+    </Panel>
+  )
+}
+
+function changeWords(c: DayChange, day: Day, clock: (minute: number) => string): string {
+  switch (c.kind) {
+    case 'open-earlier':
+      return `Start ${showMinutes(c.minutes)} earlier, at ${clock(day.kitchen.opens - c.minutes)}`
+    case 'close-later':
+      return `Go on until ${clock(day.kitchen.closes + c.minutes)}`
+    case 'one-person-more':
+      return 'One person more'
+    case 'leave-out': {
+      const e = day.all.find((x) => x.id === c.loadId)
+      return `Leave out ${e ? e.words : 'a load'}`
+    }
+  }
+}

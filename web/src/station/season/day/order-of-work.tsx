@@ -1,0 +1,47 @@
+import type { DayDoesNotFit, DaySheet } from '@kelvit/core'
+import { useClock } from '../../../household/words'
+import { useHousehold } from '../../../household/session'
+import { Caution, Panel } from '../../../ui/panel'
+import { setOut, workSteps } from './words'
+import type { useDay } from './use-day'
+
+interface OrderProps {
+  readonly day: ReturnType<typeof useDay>
+  readonly sheet: DaySheet | DayDoesNotFit | undefined
+}
+
+/** The order of work line by line, and what to set out. */
+export function OrderOfWork({ day, sheet }: OrderProps) {
+  const { household } = useHousehold()
+  const clock = useClock()
+  if (sheet?.outcome !== 'sheet') return null
+  const nameOf = (id: string | null): string =>
+    day.kitchen.people.find((p) => p.id === id)?.name ?? ''
+  const steps = workSteps(sheet, day.entries, nameOf, household.units, clock)
+  return (
+    <Panel label="Order of work">
+      <h2 className="mb-2">Set out</h2>
+      <ul className="mb-4 grid gap-x-6 text-[15px] sm:grid-cols-2">
+        {setOut(day.entries, household).map((s) => (
+          <li key={s.name} className="flex gap-2 py-0.5">
+            <strong className="tabular min-w-10 text-right">{s.amount}</strong> {s.name}
+          </li>
+        ))}
+      </ul>
+      <h2 className="mb-2">In order</h2>
+      <ol className="text-[15px]">
+        {steps.map((s, i) => (
+          <li key={i} className="grid grid-cols-[4.9rem_1fr_auto] gap-2 border-t border-rim py-1.5">
+            <span className="font-mono font-semibold">{s.at}</span>
+            <span>{s.text}</span>
+            <span className="text-ink-soft">{s.who}</span>
+          </li>
+        ))}
+      </ol>
+      <Caution className="mt-4">
+        Only the process is exact; every other time is an estimate. Nobody leaves while a canner is
+        under pressure, and the clock starts only at pressure.
+      </Caution>
+    </Panel>
+  )
+}

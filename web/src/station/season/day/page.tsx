@@ -1,0 +1,120 @@
+import { dateAt } from '@kelvit/core'
+import { Temporal } from 'temporal-polyfill'
+import { useParams } from 'react-router'
+import { useLoads, useMembers } from '../../../sync/queries'
+import { useMinute } from '../../../sync/clock'
+import { useSeason, type SeasonView } from '../../../household/season'
+import { useHousehold } from '../../../household/session'
+import { showDay } from '../../../household/words'
+import { Button, ButtonLink } from '../../../ui/button'
+import { Page as Sheet } from '../../../ui/page'
+import { Panel } from '../../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../../ui/states'
+import { useDaySheet } from '../../../worker/day'
+import { AddLoad } from '../plan/add-load'
+import { DayAnswer } from './answer'
+import { DayLoads } from './load-list'
+import { DayPeople } from './people'
+import { OrderOfWork } from './order-of-work'
+import { useDay } from './use-day'
+import { usePrintSheet } from './use-print-sheet'
+
+const isDay = (text: string): boolean => {
+  try {
+    return Temporal.PlainDate.from(text).toString() === text
+  } catch {
+    return false
+  }
+}
+
+/** One canning day: every stage of every load, hands included. */
+export function Page() {
+  const { date = '' } = useParams()
+  const { view, broken } = useSeason()
+  const [loads, members] = [useLoads(), useMembers()]
+  if (!isDay(date))
+    return (
+      <Sheet question="Which day?">
+        <Empty
+          title="There is no such day"
+          action={<ButtonLink to="/season">Back to the season</ButtonLink>}
+        />
+      </Sheet>
+    )
+  const fault = broken ?? [loads, members].find((q) => q.isError && !q.data)
+  if (fault || !view || !loads.data || !members.data)
+    return (
+      <Sheet question={`What happens on ${showDay(date)}?`}>
+        {fault ? <Trouble error={fault.error} retry={() => void fault.refetch()} /> : <Skeleton />}
+      </Sheet>
+    )
+  return <Day key={date} date={date} view={view} loads={loads.data} members={members.data} />
+}
+
+interface DayProps {
+  readonly date: string
+  readonly view: SeasonView
+  readonly loads: NonNullable<ReturnType<typeof useLoads>['data']>
+  readonly members: NonNullable<ReturnType<typeof useMembers>['data']>
+}
+
+function Day({ date, view, loads, members }: DayProps) {
+  const { household, may } = useHousehold()
+  const day = useDay(date, view, loads, members)
+  const { sheet, stale } = useDaySheet(
+    day.entries.map((e) => e.day),
+    day.kitchen,
+    day.late,
+  )
+  const minute = useMinute()
+  const today = dateAt(minute, household.zone) === date
+  const clock = Temporal.Instant.fromEpochMilliseconds(minute).toZonedDateTimeISO(household.zone)
+  const now = today ? clock.hour * 60 + clock.minute : null
+  const print = usePrintSheet(date, day, sheet)
+  return (
+    <Sheet
+      question={`What happens on ${showDay(date)}?`}
+      aside={
+        day.usual
+          ? undefined
+          : 'the kitchen is not open on this day; the hours here are only for trying'
+      }
+      actions={
+        <>
+          <ButtonLink to="/season" look="quiet">
+            Back to the season
+          </ButtonLink>
+          <Button disabled={!print.ready || print.busy} onClick={() => void print.run()}>
+            {print.busy ? 'Making the page…' : 'Page for the fridge'}
+          </Button>
+        </>
+      }
+    >
+      {day.all.length === 0 ? (
+        <Panel>
+          <Empty title="No load is planned for this day">
+            {may('helper')
+              ? 'Put a lot on this day below, or let the season plan decide.'
+              : 'The season plan puts nothing on it.'}
+          </Empty>
+          {may('helper') && <AddLoad date={date} view={view} />}
+        </Panel>
+      ) : (
+        <>
+          <DayAnswer date={date} day={day} sheet={sheet} stale={stale} now={now} />
+          <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+            <div className="flex flex-col gap-5">
+              <DayLoads date={date} day={day} view={view} sheet={sheet} />
+              {sheet?.outcome === 'sheet' && <DayPeople day={day} />}
+            </div>
+            {sheet?.outcome === 'sheet' ? (
+              <OrderOfWork day={day} sheet={sheet} />
+            ) : (
+              <DayPeople day={day} />
+            )}
+          </div>
+        </>
+      )}
+    </Sheet>
+  )
+}

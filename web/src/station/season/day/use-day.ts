@@ -1,0 +1,92 @@
+import type { LoadWithEvents, Member } from '@kelvit/contract'
+import { clockOf, kitchenOn, minuteOf, type DayKitchen, type DayPerson } from '@kelvit/core'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
+import type { SeasonView } from '../../../household/season'
+import { useHousehold } from '../../../household/session'
+import { entriesOn } from './loads'
+
+const setOf = (text: string | null): ReadonlySet<string> =>
+  new Set((text ?? '').split(',').filter(Boolean))
+const isTime = (t: string | null): t is string => /^([01]\d|2[0-4]):[0-5]\d$/.test(t ?? '')
+
+/**
+ * A day's loads and kitchen. What is changed here stands in the address, so that
+ * the same day can be opened again or sent to somebody.
+ */
+export function useDay(
+  date: string,
+  view: SeasonView,
+  loads: readonly LoadWithEvents[],
+  members: readonly Member[],
+) {
+  const { household } = useHousehold()
+  const [search, setSearch] = useSearchParams()
+  const usual = kitchenOn(view.records.calendar, date)
+  const opens = isTime(search.get('from'))
+    ? minuteOf(search.get('from') ?? '')
+    : (usual?.opens ?? 17 * 60)
+  const closes = isTime(search.get('until'))
+    ? minuteOf(search.get('until') ?? '')
+    : (usual?.closes ?? 21 * 60)
+  const skip = setOf(search.get('skip'))
+  const pints = setOf(search.get('pints'))
+  const helpers = members.filter((m) => m.role !== 'viewer')
+  const people = peopleFrom(search.get('who'), helpers, usual?.people ?? 1, opens, closes)
+  const key = [...pints].join()
+  const all = useMemo(
+    () => entriesOn(date, view, loads, household, setOf(key)),
+    [date, view, loads, household, key],
+  )
+  const entries = all.filter((e) => !skip.has(e.id))
+  const kitchen: DayKitchen = { opens, closes, burners: household.settings.burners, people }
+  const change = (values: Readonly<Record<string, string | null>>): void =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before)
+        for (const [name, value] of Object.entries(values))
+          if (value === null || value === '') next.delete(name)
+          else next.set(name, value)
+        return next
+      },
+      { replace: true },
+    )
+  const toggle = (name: 'skip' | 'pints', id: string): void => {
+    const now = new Set(name === 'skip' ? skip : pints)
+    if (!now.delete(id)) now.add(id)
+    change({ [name]: [...now].join() })
+  }
+  const setPeople = (next: readonly DayPerson[]): void =>
+    change({
+      who: next.map((p) => `${p.id}~${clockOf(p.from)}~${clockOf(p.until)}`).join() || 'nobody',
+    })
+  // Hours that were typed are meant as they are.
+  const late = search.has('until') ? 0 : household.settings.lateMinutes
+  return { usual, late, all, entries, kitchen, helpers, skip, pints, change, toggle, setPeople }
+}
+
+function peopleFrom(
+  text: string | null,
+  helpers: readonly Member[],
+  usual: number,
+  opens: number,
+  closes: number,
+): readonly DayPerson[] {
+  if (text === null)
+    return helpers
+      .slice(0, Math.max(1, usual))
+      .map((m) => ({ id: m.id, name: m.name, from: opens, until: closes }))
+  return text.split(',').flatMap((part): DayPerson[] => {
+    const [id, from, until] = part.split('~')
+    const member = helpers.find((m) => m.id === id)
+    if (!member || !isTime(from ?? null) || !isTime(until ?? null)) return []
+    return [
+      {
+        id: member.id,
+        name: member.name,
+        from: minuteOf(from ?? ''),
+        until: minuteOf(until ?? ''),
+      },
+    ]
+  })
+}

@@ -1,0 +1,45 @@
+import { paths, type PrintedDaySheet } from '@kelvit/contract'
+import { type DayDoesNotFit, type DaySheet } from '@kelvit/core'
+import { useState } from 'react'
+import { requestFile, sentenceOf } from '../../../sync/request'
+import { useClock } from '../../../household/words'
+import { useHousehold } from '../../../household/session'
+import { useNotify } from '../../../ui/notice'
+import { dayTitle, processWords, setOut, totalWords, workSteps } from './words'
+import type { useDay } from './use-day'
+
+/** The day sheet as a page (PDF) to hang up. */
+export function usePrintSheet(
+  date: string,
+  day: ReturnType<typeof useDay>,
+  sheet: DaySheet | DayDoesNotFit | undefined,
+) {
+  const { household } = useHousehold()
+  const clock = useClock()
+  const notify = useNotify()
+  const [busy, setBusy] = useState(false)
+  const run = async (): Promise<void> => {
+    if (sheet?.outcome !== 'sheet') return
+    const nameOf = (id: string | null): string =>
+      day.kitchen.people.find((p) => p.id === id)?.name ?? ''
+    const page: PrintedDaySheet = {
+      title: dayTitle(date, household),
+      finish: `${totalWords(day.entries)}. Clean kitchen at about ${clock(sheet.finish)}.`,
+      loads: day.entries.map((e) => ({
+        name: `${e.canner.name}: ${e.words}`,
+        process: processWords(e, household.units),
+      })),
+      steps: workSteps(sheet, day.entries, nameOf, household.units, clock),
+      supplies: setOut(day.entries, household),
+    }
+    setBusy(true)
+    try {
+      await requestFile(paths.daySheetPdf, page, `day-sheet-${date}.pdf`)
+    } catch (error) {
+      notify.trouble(sentenceOf(error))
+    } finally {
+      setBusy(false)
+    }
+  }
+  return { run, busy, ready: sheet?.outcome === 'sheet' && day.entries.length > 0 }
+}

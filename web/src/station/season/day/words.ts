@@ -1,0 +1,143 @@
+import {
+  gaugeOf,
+  countJars,
+  formOf,
+  jarName,
+  quartsOf,
+  saidName,
+  pressureOn,
+  type DaySheet,
+  type DayTask,
+  type UnitSystem,
+} from '@kelvit/core'
+import type { Household } from '@kelvit/contract'
+import { showDay } from '../../../household/words'
+import type { DayEntry } from './loads'
+
+export interface WorkStep {
+  readonly at: string
+  readonly text: string
+  readonly who: string
+}
+
+/** Short name of a load's foods: "snap beans + carrots". */
+export const shortWords = (e: DayEntry): string =>
+  [...new Set(e.portions.map((p) => saidName(formOf(p.formId)?.food ?? { name: p.formId })))].join(
+    ' + ',
+  )
+
+/** The process of a load as it is hung on the fridge. */
+export function processWords(e: DayEntry, units: UnitSystem): string {
+  const minutes = Math.max(...e.processes.map((p) => p.minutes))
+  const psi = e.processes[0]?.psi
+  return psi === undefined
+    ? ''
+    : `${minutes} minutes at ${pressureOn(gaugeOf(e.canner), psi, units)}${e.canner.regulatedBy === 'dial' ? '' : ', by the weight'}`
+}
+
+/** Pieces of one preparation by one person that follow each other, as one. */
+export function joined(tasks: readonly DayTask[]): readonly DayTask[] {
+  const out: DayTask[] = []
+  for (const t of [...tasks].sort((a, b) => a.from - b.from)) {
+    const last = out.findLastIndex((o) => o.loadId === t.loadId && o.stage === 'prepare')
+    const before = out[last]
+    const goesOn =
+      t.stage === 'prepare' &&
+      before?.person === t.person &&
+      Math.abs((before?.to ?? 0) - t.from) < 0.01
+    if (goesOn && before) out[last] = { ...before, to: t.to }
+    else out.push(t)
+  }
+  return out
+}
+
+/** The order of work, line by line. */
+export function workSteps(
+  sheet: DaySheet,
+  entries: readonly DayEntry[],
+  nameOf: (person: string | null) => string,
+  units: UnitSystem,
+  clock: (minute: number) => string,
+): readonly WorkStep[] {
+  return joined(sheet.tasks).flatMap((task): WorkStep[] => {
+    const e = entries.find((x) => x.id === task.loadId)
+    return e
+      ? [{ at: clock(task.from), text: stepText(task, e, units, clock), who: nameOf(task.person) }]
+      : []
+  })
+}
+
+function stepText(
+  task: DayTask,
+  e: DayEntry,
+  units: UnitSystem,
+  clock: (minute: number) => string,
+): string {
+  const { name } = e.canner
+  const until = `until ${clock(task.to)}`
+  const psi = e.processes[0]?.psi
+  const pressure = psi === undefined ? 'its pressure' : pressureOn(gaugeOf(e.canner), psi, units)
+  switch (task.stage) {
+    case 'prepare':
+      return `Prepare ${shortWords(e)} for ${name}, ${until}`
+    case 'fill':
+      return `Fill ${e.words}`
+    case 'heat':
+      return `${name}: lid locked, heat on, weight off`
+    case 'vent':
+      return `${name}: full steam, vent 10 minutes by the clock`
+    case 'climb':
+      return `${name}: weight on, bring it up to ${pressure}`
+    case 'process':
+      return `${name}: at ${pressure}, ${Math.round(task.to - task.from)} minutes; if it falls, start again`
+    case 'cool':
+      return `${name}: heat off, leave it alone`
+    case 'rest':
+      return `${name}: gauge at zero and lock down: weight off, wait ${Math.round(task.to - task.from)} minutes`
+    case 'unload':
+      return `${name}: open away from the face, jars onto a towel`
+  }
+}
+
+/** What to set out before the first knife. */
+export function setOut(
+  entries: readonly DayEntry[],
+  household: Household,
+): readonly { readonly name: string; readonly amount: string }[] {
+  const jars = new Map<string, number>()
+  const lids = new Map<string, number>()
+  let citric = 0
+  let salt = 0
+  for (const e of entries)
+    for (const [i, p] of e.portions.entries()) {
+      const kind = `${p.mouth}-mouth ${jarName(p.jar)}, clean and hot`
+      jars.set(kind, (jars.get(kind) ?? 0) + p.jars)
+      lids.set(p.mouth, (lids.get(p.mouth) ?? 0) + p.jars)
+      citric += p.jars * (e.processes[i]?.acidPerJar?.citricAcidTsp ?? 0)
+      if (household.settings.salt)
+        salt += p.jars * (formOf(p.formId)?.form.saltTspPerQuart ?? 0) * quartsOf(p.jar)
+    }
+  const list = [
+    ...[...jars].map(([name, n]) => ({ name, amount: String(n) })),
+    ...[...lids].map(([mouth, n]) => ({ name: `new ${mouth} lids, and bands`, amount: String(n) })),
+  ]
+  if (citric > 0) list.push({ name: 'citric acid', amount: `${trim(citric)} tsp` })
+  if (salt > 0) list.push({ name: 'canning salt', amount: `${trim(salt)} tsp` })
+  for (const c of new Set(entries.map((e) => e.canner)))
+    list.push({ name: `water in ${c.name}, by its manual`, amount: `${trim(c.waterIn)} in` })
+  if (household.settings.vinegarInCanner)
+    list.push({ name: 'vinegar in the water', amount: 'a splash' })
+  return list
+}
+
+const trim = (n: number): string => String(Math.round(n * 100) / 100)
+
+export const dayTitle = (date: string, household: Household): string =>
+  `${showDay(date)}, ${household.name}`
+/** "21 quarts, 9 pints" of the whole day. */
+export function totalWords(entries: readonly DayEntry[]): string {
+  const sizes = new Map<DayEntry['portions'][number]['jar'], number>()
+  for (const e of entries)
+    for (const p of e.portions) sizes.set(p.jar, (sizes.get(p.jar) ?? 0) + p.jars)
+  return [...sizes].map(([jar, n]) => countJars(n, jar)).join(', ')
+}

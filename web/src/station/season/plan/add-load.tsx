@@ -1,0 +1,96 @@
+import { paths, type SeasonPortion } from '@kelvit/contract'
+import { capacityFor, daysBetween, minimumFor } from '@kelvit/core'
+import { useState, type FormEvent } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { useSave } from '../../../sync/changes'
+import type { SeasonView } from '../../../household/season'
+import { Button } from '../../../ui/button'
+import { ChoiceField, TextField } from '../../../ui/field'
+import { lotName } from './ribbon-data'
+import { Refusal } from '../../../ui/states'
+
+/** Puts a lot on this day as a pinned load of the plan. */
+export function AddLoad({ date, view }: { readonly date: string; readonly view: SeasonView }) {
+  const { model } = view.season
+  const index = daysBetween(view.records.today, date)
+  const save = useSave('season-loads')
+  const open = model.lots.map((lot, i) => {
+    const placed = view.plan.loads
+      .flatMap((l) => l.portions)
+      .filter((p) => p.lot === i)
+      .reduce((n, p) => n + p.jars, 0)
+    return { lot, jars: lot.jars - placed }
+  })
+  const fewest = (jar: (typeof model.lots)[number]['jar']): number =>
+    Math.min(...model.canners.map((c) => minimumFor(c.minimum, jar)))
+  const able = open.filter(
+    (o) =>
+      o.jars > 0 && o.jars >= fewest(o.lot.jar) && index >= o.lot.arrived && index <= o.lot.due,
+  )
+  const [lotId, setLot] = useState('')
+  const [canner, setCanner] = useState(0)
+  const [typed, setTyped] = useState('')
+  const chosen = able.find((o) => o.lot.id === lotId) ?? able[0]
+  const gear = model.canners[canner]
+  if (able.length === 0 || !chosen || !gear)
+    return (
+      <p className="border-t border-rim pt-3 text-[15px] text-ink-soft">
+        Every lot that could be canned on this day is in a load already, or too small for one.
+      </p>
+    )
+  const { lot } = chosen
+  const takes = capacityFor(gear.capacity, lot.jar, lot.mouth)
+  const least = minimumFor(gear.minimum, lot.jar)
+  const jars = typed === '' ? Math.min(takes, chosen.jars) : Number(typed)
+  const fits = Number.isInteger(jars) && jars >= least && jars <= Math.min(takes, chosen.jars)
+  const submit = (e: FormEvent): void => {
+    e.preventDefault()
+    const { id, formId, pack, jar, mouth } = lot
+    const portion: SeasonPortion = { lotId: id, formId, pack, jar, mouth, jars }
+    const body = { onDate: date, cannerId: gear.id, pinned: true, portions: [portion] }
+    save.mutate(
+      { method: 'PUT', path: `${paths.seasonLoads}/${uuidv7()}`, body },
+      { onSuccess: () => setTyped('') },
+    )
+  }
+  return (
+    <form
+      onSubmit={submit}
+      className="mt-2 grid items-end gap-3 border-t border-rim pt-3 sm:grid-cols-[1.4fr_1.1fr_5.5rem_auto]"
+    >
+      <ChoiceField
+        label="Put a lot on this day"
+        value={lot.id}
+        choices={able.map((o) => [o.lot.id, lotName({ ...o.lot, jars: o.jars })] as const)}
+        onChange={(e) => {
+          setLot(e.target.value)
+          setTyped('')
+        }}
+      />
+      <ChoiceField
+        label="Canner"
+        value={String(canner)}
+        choices={model.canners.map((c, i) => [String(i), c.name] as const)}
+        onChange={(e) => setCanner(Number(e.target.value))}
+      />
+      <TextField
+        label="Jars"
+        type="number"
+        value={typed === '' ? String(jars) : typed}
+        onChange={(e) => setTyped(e.target.value)}
+        aria-invalid={!fits}
+      />
+      <Button type="submit" disabled={!fits || save.isPending}>
+        Add
+      </Button>
+      {!fits && (
+        <p className="text-sm text-beet sm:col-span-4">
+          {takes < least
+            ? `${gear.name} takes none of these jars by its manual.`
+            : `From ${least} to ${Math.min(takes, chosen.jars)} jars.`}
+        </p>
+      )}
+      <Refusal of={save.error} className="text-sm sm:col-span-4" />
+    </form>
+  )
+}

@@ -1,0 +1,208 @@
+import { paths, type LoadWithEvents } from '@kelvit/contract'
+import {
+  costOf,
+  countJars,
+  movesBetween,
+  datedPortions,
+  moveLoad,
+  type JarSize,
+} from '@kelvit/core'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { useSave } from '../../../sync/changes'
+import { sentenceOf } from '../../../sync/request'
+import type { SeasonView } from '../../../household/season'
+import { plural, showDay } from '../../../household/words'
+import { SeasonRibbon } from '../../../chart/season-ribbon'
+import { Button, ButtonLink } from '../../../ui/button'
+import { useNotify } from '../../../ui/notice'
+import { Page as Sheet } from '../../../ui/page'
+import { Panel } from '../../../ui/panel'
+import { Against } from './against'
+import { LoadDetail } from './load-detail'
+import { PlanningPanel, Proposal } from './proposal'
+import { daysToShow, ribbonDays, ribbonLoads, ribbonLots } from './ribbon-data'
+import { Legend, Notes, Runout } from './side-panels'
+import { usePlanner } from './use-planner'
+import { useSavePlan } from './use-save-plan'
+import { costWords, refusalOf } from '../words'
+
+interface BoardProps {
+  readonly view: SeasonView
+  readonly loads: readonly LoadWithEvents[]
+  readonly mayPlan: boolean
+}
+
+/** The season with its plan: the drawing, what it comes to, and the planner. */
+export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
+  const { model } = view.season
+  const planner = usePlanner()
+  const { save, saving } = useSavePlan()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const navigate = useNavigate()
+  const { planning } = planner
+  const proposed = planning.state === 'done' ? planning.best.plan : null
+  const plan = proposed ?? view.plan
+  const pinned = view.plan.loads.filter((l) => l.pinned)
+  const cost = useMemo(() => costOf(model, plan), [model, plan])
+  const shown = daysToShow(model, plan)
+  const move = useMove(view)
+  const drawn = useMemo(
+    () => ({
+      days: ribbonDays(model, shown),
+      loads: ribbonLoads(view, plan, loads),
+      lots: ribbonLots(view, plan),
+    }),
+    [view, model, plan, loads, shown],
+  )
+  const detail = proposed ? undefined : view.plan.loads.find((l) => l.id === chosen)
+  return (
+    <Sheet
+      question="Which loads, when?"
+      aside={`${plural(plan.loads.length, 'load')} · ${jarWords(view, plan)} · ${cost.lost > 0 ? `${plural(cost.lost, 'jar')} not placed` : 'nothing lost'}`}
+      actions={
+        <>
+          <ButtonLink to="/season/hours" look="quiet">
+            Kitchen hours
+          </ButtonLink>
+          <ButtonLink to="/season/what-if">What if…</ButtonLink>
+          {mayPlan && (
+            <Button
+              look="main"
+              disabled={planning.state === 'running' || model.lots.length === 0}
+              onClick={() => planner.run(view.records, view.plan.loads)}
+            >
+              {view.plan.loads.length === 0 ? 'Plan the season' : 'Plan again'}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <PlanningPanel planning={planning} stop={planner.stop} forget={planner.forget} />
+      {planning.state === 'done' && (
+        <Proposal
+          view={view}
+          best={planning.best}
+          proof={planning.proof}
+          moves={movesBetween(
+            model,
+            datedPortions(model, view.plan),
+            datedPortions(model, planning.best.plan),
+          )}
+          saving={saving}
+          accept={() =>
+            void save(model, planning.best.plan, view.stored).then((ok) => ok && planner.forget())
+          }
+          leave={planner.forget}
+        />
+      )}
+      <Panel className="mb-5 px-4 pt-3 pb-2 sm:px-5" label="Season ribbon">
+        <Legend canners={view.season.model.canners.map((c) => c.name)} />
+        <SeasonRibbon
+          {...drawn}
+          canners={model.canners.map((c) => c.name)}
+          chosen={chosen}
+          onChoose={(id) =>
+            loads.some((l) => l.id === id) ? void navigate(`/stove/${id}`) : setChosen(id)
+          }
+          onDay={(date) => void navigate(`/season/day/${date}`)}
+          consequence={(id, day) => move.say(id, day)}
+          onMove={(id, day) => move.put(id, day)}
+          mayMove={mayPlan && proposed === null}
+        />
+      </Panel>
+      {detail && (
+        <LoadDetail
+          key={detail.id}
+          view={view}
+          load={detail}
+          mayPlan={mayPlan}
+          close={() => setChosen(null)}
+          put={move.put}
+          say={move.say}
+        />
+      )}
+      <Notes view={view} />
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+        <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning)} />
+        <Runout view={view} plan={plan} />
+      </div>
+    </Sheet>
+  )
+}
+
+const proofOf = (p: ReturnType<typeof usePlanner>['planning']) =>
+  p.state === 'done' ? p.proof : null
+
+/** "161 quarts and 46 pints". */
+function jarWords(view: SeasonView, plan: SeasonView['plan']): string {
+  const bySize = new Map<JarSize, number>()
+  for (const load of plan.loads)
+    for (const p of load.portions) {
+      const jar = view.season.model.lots[p.lot]?.jar
+      if (jar) bySize.set(jar, (bySize.get(jar) ?? 0) + p.jars)
+    }
+  const words = [...bySize].sort((a, b) => b[1] - a[1]).map(([jar, n]) => countJars(n, jar))
+  return words.join(' and ') || 'no jars'
+}
+
+/** Putting a load on another day or canner: what it would mean, and doing it, with a way back. */
+function useMove(view: SeasonView) {
+  const saveRow = useSave('season-loads')
+  const notify = useNotify()
+  const { model } = view.season
+  const weigh = (id: string, day: number, canner?: number) => {
+    const load = view.plan.loads.find((l) => l.id === id)
+    if (!load || (load.day === day && (canner ?? load.canner) === load.canner)) return undefined
+    return { load, ...moveLoad(model, view.plan, load, { day, canner: canner ?? load.canner }) }
+  }
+  const say = (id: string, day: number, canner?: number): string => {
+    const date = showDay(model.days[day]?.date ?? '')
+    const moved = weigh(id, day, canner)
+    if (!moved) return `${date}: where it is`
+    const no =
+      refusalOf(moved.complaints) ??
+      (goneEntirely(moved) ? 'it is not in the house, or past its can-by, then' : null)
+    return no ? `${date}: not possible, ${no}` : `${date}: ${costWords(moved.change)}`
+  }
+  const put = (id: string, day: number, canner?: number): void => {
+    const stored = view.stored.find((l) => l.id === id)
+    const moved = weigh(id, day, canner)
+    if (!stored || !moved) return
+    if (moved.complaints.length > 0 || goneEntirely(moved)) {
+      notify.trouble(`It stays where it is. ${say(id, day, canner)}.`)
+      return
+    }
+    const after = moved.plan.loads.find((l) => l.id === id)
+    const kept = new Set(after?.portions.map((p) => model.lots[p.lot]?.id))
+    const path = `${paths.seasonLoads}/${id}`
+    const body = {
+      version: stored.version,
+      onDate: model.days[day]?.date,
+      cannerId: model.canners[canner ?? moved.load.canner]?.id,
+      pinned: true,
+      portions: stored.portions.filter((p) => kept.has(p.lotId)),
+    }
+    saveRow.mutate(
+      { method: 'PATCH', path, body },
+      {
+        onSuccess: () =>
+          notify.done(`Pinned on ${say(id, day, canner)}.`, () => {
+            const { onDate, cannerId, portions, pinned, version } = stored
+            saveRow.mutate({
+              method: 'PATCH',
+              path,
+              body: { version: version + 1, onDate, cannerId, portions, pinned },
+            })
+          }),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
+    )
+  }
+  return { say, put }
+}
+
+const goneEntirely = (m: {
+  readonly plan: SeasonView['plan']
+  readonly load: { readonly id?: string }
+}): boolean => !m.plan.loads.some((l) => l.id === m.load.id)

@@ -1,0 +1,119 @@
+import {
+  addDays,
+  drawnFrom,
+  jarName,
+  shortagesOf,
+  type SeasonPlan,
+  type SupplyLine,
+} from '@kelvit/core'
+import { useMemo } from 'react'
+import { Link } from 'react-router'
+import type { SeasonView } from '../../../household/season'
+import { plural, showDay } from '../../../household/words'
+import { CannerMark } from '../../../chart/season-ribbon'
+import { ButtonLink } from '../../../ui/button'
+import { Caution, Panel } from '../../../ui/panel'
+
+/** Which mark is which canner. */
+export function Legend({ canners }: { readonly canners: readonly string[] }) {
+  return (
+    <ul className="float-right mb-1 flex flex-wrap gap-x-5 text-[13.5px] text-ink-soft">
+      {canners.map((name, i) => (
+        <li key={name} className="flex items-center gap-2">
+          <span
+            aria-hidden
+            className="relative inline-block h-3.5 w-4 overflow-hidden rounded-[3px] bg-[#7f9a48]"
+          >
+            <CannerMark canner={i} />
+          </span>
+          {name}
+        </li>
+      ))}
+      <li>colour by food</li>
+    </ul>
+  )
+}
+
+/** What could not be planned, in words, at the place; the rest is planned all the same. */
+export function Notes({ view }: { readonly view: SeasonView }) {
+  const { notes } = view.season
+  const { stale } = view
+  if (notes.length === 0 && stale.length === 0) return null
+  return (
+    <div className="mb-5 flex flex-col gap-2">
+      {notes.map((n) => (
+        <Caution key={n.about + n.id + n.sentence}>
+          {n.sentence}{' '}
+          <Link to={PLACES[n.about]} className="text-kettle underline">
+            {n.about === 'lot'
+              ? 'Go to Harvest'
+              : n.about === 'kitchen'
+                ? 'Kitchen hours'
+                : 'Go to Gear'}
+          </Link>
+        </Caution>
+      ))}
+      {stale.length > 0 && (
+        <Caution>
+          {plural(stale.length, 'load')} of the plan can no longer be: the day is over, or a lot or
+          canner is gone. Plan again to put the rest in order.
+        </Caution>
+      )}
+    </div>
+  )
+}
+const PLACES = {
+  lot: '/harvest',
+  kitchen: '/season/hours',
+  canner: '/gear',
+  stock: '/gear',
+} as const
+
+const lineName = (line: SupplyLine): string =>
+  line.kind === 'lids'
+    ? `${line.mouth === 'wide' ? 'Wide' : 'Regular'} lids`
+    : `Empty ${jarName(line.jar ?? 'quart')}${line.mouth === 'wide' ? ' with wide mouth' : ''}`
+
+/** What runs out and when; or that everything lasts. */
+export function Runout({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
+  const { model } = view.season
+  const short = useMemo(() => shortagesOf(model, plan), [model, plan])
+  const left = useMemo(() => leftAtEnd(view, plan), [view, plan])
+  const [first] = short
+  return (
+    <Panel rim={first ? 'due' : 'plain'} label="Jars and lids over the season">
+      <h2 className="mb-2">
+        {first ? `${lineName(first.line)} run out on ${showDay(first.on)}` : 'Jars and lids last'}
+      </h2>
+      {short.map((s) => (
+        <p key={s.line.id} className="mb-1 leading-relaxed">
+          {lineName(s.line)}: <strong>{s.short} short</strong>. Buy them by{' '}
+          <strong>{showDay(addDays(s.on, -1))}</strong>, or put something into other jars.
+        </p>
+      ))}
+      {left.length > 0 ? (
+        <p className="text-[15px] leading-relaxed text-ink-soft">
+          Left at the end: {left.join(', ')}.
+        </p>
+      ) : (
+        <p className="text-[15px] text-ink-soft">
+          Count jars and lids under Gear, and the plan keeps within them.
+        </p>
+      )}
+      <ButtonLink to="/gear" size="small" className="mt-3">
+        Shopping list
+      </ButtonLink>
+    </Panel>
+  )
+}
+
+/** What the plan leaves of each supply, those that it draws from. */
+function leftAtEnd(view: SeasonView, plan: SeasonPlan): readonly string[] {
+  const { model } = view.season
+  return model.supplies.flatMap((line) => {
+    const drawn = drawnFrom(model, plan, line).reduce((a, b) => a + b, 0)
+    return drawn === 0
+      ? []
+      : [`${(line.stock.at(-1) ?? 0) - drawn} ${lineName(line).toLowerCase()}`]
+  })
+}

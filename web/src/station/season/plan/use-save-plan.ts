@@ -1,0 +1,66 @@
+import { paths, type SeasonLoad } from '@kelvit/contract'
+import type { PlanLoad, SeasonModel, SeasonPlan } from '@kelvit/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { request, sentenceOf } from '../../../sync/request'
+import { storedLoad } from '../../../household/season'
+import { useNotify } from '../../../ui/notice'
+
+/** Loads keep their id where they stay as they are, so that only what changed is written. */
+function withIds(
+  model: SeasonModel,
+  plan: SeasonPlan,
+  stored: readonly SeasonLoad[],
+): readonly Omit<SeasonLoad, 'version'>[] {
+  const free = [...stored]
+  const key = (l: Omit<SeasonLoad, 'version' | 'id'>): string =>
+    JSON.stringify([l.onDate, l.cannerId, l.pinned, l.portions.map((p) => [p.lotId, p.jars])])
+  return plan.loads.map((load: PlanLoad) => {
+    const made = storedLoad(model, load, load.id ?? uuidv7())
+    const same = free.findIndex((s) => s.id === load.id || key(s) === key(made))
+    const [kept] = same >= 0 ? free.splice(same, 1) : []
+    return kept ? { ...made, id: kept.id } : made
+  })
+}
+
+/** Puts a plan in place of the one that is stored, with a way back. */
+export function useSavePlan() {
+  const client = useQueryClient()
+  const notify = useNotify()
+  const [saving, setSaving] = useState(false)
+  const put = async (
+    seen: readonly SeasonLoad[],
+    loads: readonly Omit<SeasonLoad, 'version'>[],
+  ): Promise<readonly SeasonLoad[]> => {
+    const after = await request<readonly SeasonLoad[]>('PUT', paths.seasonPlan, {
+      seen: seen.map(({ id, version }) => ({ id, version })),
+      loads,
+    })
+    client.setQueryData(['season-loads'], after)
+    return after
+  }
+  const save = async (
+    model: SeasonModel,
+    plan: SeasonPlan,
+    stored: readonly SeasonLoad[],
+    words = 'This is the plan now.',
+  ): Promise<boolean> => {
+    setSaving(true)
+    try {
+      const after = await put(stored, withIds(model, plan, stored))
+      notify.done(words, () => {
+        const before = stored.map(({ version: _version, ...l }) => l)
+        void put(after, before).catch((e: unknown) => notify.trouble(sentenceOf(e)))
+      })
+      return true
+    } catch (error) {
+      notify.trouble(sentenceOf(error))
+      void client.invalidateQueries({ queryKey: ['season-loads'] })
+      return false
+    } finally {
+      setSaving(false)
+    }
+  }
+  return { save, saving }
+}

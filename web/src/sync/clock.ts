@@ -1,0 +1,57 @@
+import { paths, type ClockReading } from '@kelvit/contract'
+import { useSyncExternalStore } from 'react'
+import { request } from './request'
+
+/**
+ * The one place that reads the device's clock. The server's clock leads: a
+ * phone that is minutes off still shows the same time left as the wall.
+ */
+let offset = 0
+let measured = false
+let frozenAt: number | null = null
+const listeners = new Set<() => void>()
+let timer: number | undefined
+
+export const nowMs = (): number => frozenAt ?? Date.now() + offset
+
+/** The instant to write on an event that happens now. */
+export const nowIso = (): string => new Date(nowMs()).toISOString()
+
+/** Whether the server's time was ever heard; until then the device's own clock is only a guess. */
+export const isMeasured = (): boolean => measured
+
+/** What hooks see: whole seconds, so that a render is only due when a clock changes. */
+const wholeSecond = (): number => Math.floor(nowMs() / 1000) * 1000
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener)
+  timer ??= window.setInterval(() => listeners.forEach((l) => l()), 250)
+  return () => {
+    listeners.delete(listener)
+    if (listeners.size === 0) {
+      window.clearInterval(timer)
+      timer = undefined
+    }
+  }
+}
+
+/** The present moment, epoch ms, renewed every second. */
+export const useNow = (): number => useSyncExternalStore(subscribe, wholeSecond)
+const wholeMinute = (): number => Math.floor(nowMs() / 60_000) * 60_000
+/** The present moment, renewed every minute. */
+export const useMinute = (): number => useSyncExternalStore(subscribe, wholeMinute)
+
+/** Asks the server what time it is; a failure leaves the clock as it was. */
+export async function setClock(): Promise<void> {
+  const sent = Date.now()
+  const reading = await request<ClockReading>('GET', paths.clock).catch(() => undefined)
+  if (!reading) return
+  measured = true
+  const half = (Date.now() - sent) / 2
+  if (reading.frozen) frozenAt = reading.now
+  else {
+    frozenAt = null
+    offset = Math.round(reading.now + half - Date.now())
+  }
+  listeners.forEach((l) => l())
+}

@@ -1,0 +1,300 @@
+// @vitest-environment jsdom
+// The record of a load, its trace, and what Gear tells of a canner: times, gauges, tokens.
+import 'fake-indexeddb/auto'
+import type { Gauge, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
+import { foldLoad, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core'
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
+import { Route, Routes } from 'react-router'
+import { describe, expect, test, vi } from 'vitest'
+import { asEvents } from '../src/sync/loads'
+import { PressureTrace } from '../src/chart/pressure-trace'
+import { CannerPanel } from '../src/station/gear/canner-panel'
+import { Gauges } from '../src/station/gear/gauges'
+import { Page as RecordPage } from '../src/station/stove/record-page'
+import { canner, jar, load } from './kit'
+import { show, stage } from './show'
+
+stage()
+const MIN = 60_000
+const START = Date.parse('2025-08-14T17:00:00Z')
+
+const row = (minute: number, kind: string, more: Partial<LoadEventRow> = {}): LoadEventRow => ({
+  id: `${kind}-${minute}`,
+  loadId: 'd1',
+  at: new Date(START + minute * MIN).toISOString(),
+  happenedAt: null,
+  heardAt: null,
+  kind: kind as LoadEventRow['kind'],
+  by: 'Wren',
+  psi: null,
+  text: null,
+  eventId: null,
+  source: null,
+  ...more,
+})
+const EVENING = [
+  row(0, 'started'),
+  row(1, 'filling-began'),
+  row(2, 'locked'),
+  row(20, 'steam-steady'),
+  row(30, 'weight-on'),
+  row(40, 'reading', { psi: 12 }),
+  row(49, 'reading', { psi: 12.5, source: 'simulated', by: 'Gauge' }),
+  row(58, 'reading', { psi: 12.5 }),
+  row(65, 'reading', { psi: 12.5 }),
+  row(65, 'heat-off'),
+  row(97, 'pressure-zero'),
+  row(98, 'lock-dropped'),
+  row(99, 'weight-off'),
+  row(110, 'opened'),
+  row(116, 'unloaded'),
+  row(900, 'seals-checked'),
+]
+const told = (...more: readonly LoadEventRow[]): LoadWithEvents => {
+  const events = [...EVENING, ...more]
+  const setup: LoadSetup = { ...load().setup, gaugeErrorPsi: 0 }
+  const state = foldLoad(setup, asEvents(events))
+  return load({ setup, events, stage: state.stage, judgement: judgeLoad(setup, state) })
+}
+const RECORD = (
+  <Routes>
+    <Route path="/stove/:id/record" element={<RecordPage />} />
+  </Routes>
+)
+const open = (one: LoadWithEvents, jars = [jar({ loadId: 'd1' })], path = 'd1') =>
+  show(RECORD, {
+    at: `/stove/${path}/record`,
+    lists: { loads: [one], canners: [canner({ name: 'Tall canner' })] },
+    reads: [[['load', path, 'jars'], jars]],
+  })
+
+describe('the record', () => {
+  test('judges, tells the times, the gauge, the jars and who said what, with the year of another year', () => {
+    open(told(), [
+      jar({ loadId: 'd1', id: 'a' }),
+      jar({ loadId: 'd1', id: 'b', seal: 'unsealed', state: 'discarded' }),
+    ])
+    expect(screen.getByText('Judged: processed as tested')).toBeTruthy()
+    expect(screen.getByText(/12 psi, 25 minutes; the dial was true at its last test/)).toBeTruthy()
+    const times = within(screen.getByRole('table'))
+    expect(times.getByText('Process').closest('tr')?.textContent).toMatch(/25 min$/)
+    const jars = within(screen.getByRole('region', { name: 'Jars of this load' }))
+    expect(jars.getByText('1 jar sealed')).toBeTruthy()
+    expect(jars.getByText('1 jar not sealed')).toBeTruthy()
+    expect(jars.getByText('1 jar still on the shelf')).toBeTruthy()
+    const lines = within(screen.getByRole('region', { name: 'Who said what' }))
+    expect(lines.getByText(/^\w{3} 14 Aug 2025$/)).toBeTruthy()
+    expect(lines.getByText(/12½ psi \(simulated gauge\)/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'As PDF' }).getAttribute('href')).toBe(
+      '/api/loads/d1/record.pdf',
+    )
+  })
+  test('says when something was told later than it happened, and what was taken back', () => {
+    const late = row(1000, 'lid-not-locked', {
+      happenedAt: new Date(START + 50 * MIN).toISOString(),
+      by: 'Alder',
+    })
+    const slip = row(1001, 'note', { text: 'Wrong load' })
+    const back = row(1001.2, 'retracted', { eventId: slip.id })
+    open(told(late, slip, back))
+    expect(screen.getByText(/, Alder, told at/)).toBeTruthy()
+    expect(screen.getByText('Wrong load').closest('li')?.className).toMatch(/line-through/)
+  })
+  test('jars that are held are counted, and said why', () => {
+    open(told(row(1000, 'left-overnight')), [jar({ loadId: 'd1', hold: 'in-doubt' })])
+    expect(screen.getByText('Judged: in doubt: the jars are held')).toBeTruthy()
+    expect(screen.getByText('1 jar still on the shelf, 1 of them held')).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'It was looked into…' })).toBeTruthy()
+  })
+  test('of a load that is not here says so', () => {
+    open(told(), [], 'nobody')
+    expect(screen.queryByText('There is no such load')).toBeNull()
+    cleanup()
+    show(RECORD, {
+      at: '/stove/nobody/record',
+      lists: { loads: [told()], canners: [canner()] },
+      reads: [
+        [['load', 'nobody'], null],
+        [['load', 'nobody', 'jars'], []],
+      ],
+    })
+    expect(screen.getByText('There is no such load')).toBeTruthy()
+  })
+  test('of a load that is long over is asked for: the list holds only recent ones', async () => {
+    const asked = vi.fn((path: string) =>
+      Promise.resolve(
+        new Response(JSON.stringify(path.endsWith('/jars') ? [jar({ loadId: 'd1' })] : told()), {
+          headers: { 'content-type': 'application/json' },
+        }),
+      ),
+    )
+    vi.stubGlobal('fetch', asked)
+    show(RECORD, {
+      at: '/stove/d1/record',
+      lists: { loads: [], canners: [canner({ name: 'Tall canner' })] },
+    })
+    expect(await screen.findByText('Judged: processed as tested')).toBeTruthy()
+    expect(screen.getByText('1 jar still on the shelf')).toBeTruthy()
+    expect(asked.mock.calls.map(([path]) => path).sort()).toEqual([
+      '/api/loads/d1',
+      '/api/loads/d1/jars',
+    ])
+  })
+})
+
+describe('the trace', () => {
+  const draw = (readings: readonly (readonly [number, number])[], more = {}) => {
+    const { container } = show(
+      <PressureTrace
+        from={0}
+        now={90 * MIN}
+        live
+        readings={readings.map(([m, psi]) => ({ at: m * MIN, psi }))}
+        heard={[]}
+        vent={{ from: 5 * MIN, to: 15 * MIN }}
+        runs={[{ from: 20 * MIN, to: undefined, last: true }]}
+        falls={[]}
+        unseen={[]}
+        heatOff={undefined}
+        weighted={false}
+        band={{ from: 12, to: 13 }}
+        time={(ms) => `${ms / MIN}`}
+        {...more}
+      />,
+    )
+    return container.querySelector('svg')!
+  }
+  const joins = (svg: Element) => svg.querySelectorAll('line[stroke-linecap="round"]').length
+  test('joins looks that are near each other, and nothing else', () => {
+    expect(
+      joins(
+        draw([
+          [20, 12],
+          [29, 12.5],
+          [39, 12.2],
+          [49.1, 12.4],
+        ]),
+      ),
+    ).toBe(2)
+    expect(joins(draw([[20, 12]]))).toBe(0)
+  })
+  test('a reading under the target is marked once the clock had begun, not on the way up', () => {
+    const svg = draw([
+      [16, 8],
+      [20, 12],
+      [25, 11],
+    ])
+    const fills = [...svg.querySelectorAll('circle')].map((c) => c.getAttribute('fill'))
+    expect(fills).toEqual(['var(--ink)', 'var(--ink)', 'var(--beet)'])
+  })
+  test('shows where nobody looked, where it fell, and from when it counts again', () => {
+    const svg = draw([[20, 12]], {
+      unseen: [{ from: 20 * MIN, to: 45 * MIN }],
+      falls: [50 * MIN],
+      runs: [
+        { from: 20 * MIN, to: 45 * MIN, last: false },
+        { from: 55 * MIN, to: undefined, last: true },
+      ],
+      heatOff: 80 * MIN,
+    })
+    for (const words of ['nobody looked', 'fell', 'again from 55', 'heat off 80'])
+      expect(svg.textContent).toContain(words)
+    expect(svg.getAttribute('aria-label')).toMatch(
+      /last reading 12 psi at 20.*started again 1 times/,
+    )
+  })
+  test('a weight has its step and what was heard, and never a floor', () => {
+    const svg = draw([], {
+      weighted: true,
+      heard: [20 * MIN, 30 * MIN],
+      band: { from: 15, to: 15 },
+    })
+    expect(svg.textContent).toContain('15 lb weight')
+    expect(svg.textContent).not.toContain('never below')
+    expect(svg.querySelectorAll('path')).toHaveLength(2)
+    expect(svg.getAttribute('aria-label')).toMatch(
+      /no reading, heard 2 times, the weight regulates at 15/,
+    )
+  })
+})
+
+describe('a canner’s times under Gear', () => {
+  const times = (of = canner()) => {
+    show(<CannerPanel canner={of} />, { lists: { gauges: [] } })
+    return screen.getByRole('table', { name: /Times of/ }).textContent
+  }
+  test('are a first guess until a load taught them', () => {
+    expect(times()).toMatch(/Heatsabout 18 mina first guess/)
+  })
+  test('tell from how many loads, how far apart, and small loads on their own', () => {
+    const guess = canner().stageMinutes
+    const { heat } = learnTimes(guess, [])
+    const learned = {
+      heat: { ...heat, minutes: 21, smallMinutes: 16, loads: 5, least: 19, most: 24 },
+      climb: { ...heat, minutes: 8, smallMinutes: 8, loads: 1, least: 8.2, most: 8.2 },
+      cool: heat,
+    }
+    const text = times(canner({ learned }))
+    expect(text).toMatch(/about 21 min19–24 in 5 loads; small loads 16/)
+    expect(text).toMatch(/about 8 min8 in 1 load/)
+  })
+})
+
+describe('gauges that write by themselves', () => {
+  const gauge = (more: Partial<Gauge> = {}): Gauge => ({
+    id: 'g1',
+    cannerId: 'c1',
+    name: 'By the window',
+    simulated: false,
+    lastHeardAt: null,
+    version: 1,
+    ...more,
+  })
+  const of = (gauges: readonly Gauge[], role: 'keeper' | 'helper' = 'keeper') =>
+    show(<Gauges canner={canner()} />, { lists: { gauges }, role })
+  test('are told with what they are and when they were heard', () => {
+    of([gauge({ simulated: true }), gauge({ id: 'g2', cannerId: 'c2', name: 'Elsewhere' })])
+    const line = screen.getByRole('listitem')
+    expect(line.textContent).toContain('(simulated), not heard yet')
+    expect(screen.queryByText(/Elsewhere/)).toBeNull()
+  })
+  test('only the keeper makes and revokes them, and revoking is asked', () => {
+    of([gauge()], 'helper')
+    expect(screen.queryByRole('button')).toBeNull()
+  })
+  test('revoking asks first', () => {
+    const asked = vi.fn(() => new Promise(() => undefined))
+    vi.stubGlobal('fetch', asked)
+    of([gauge()])
+    fireEvent.click(screen.getByRole('button', { name: 'Revoke…' }))
+    expect(asked).not.toHaveBeenCalled()
+    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Revoke…' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Revoke its token' }))
+    return vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(1))
+  })
+  test('the token is shown when one is made, and only then', async () => {
+    vi.stubGlobal('fetch', (_url: string, { body }: { body: string }) =>
+      Promise.resolve(
+        new Response(
+          JSON.stringify({ ...gauge(), ...JSON.parse(body), token: 'a-token-told-once' }),
+          {
+            status: 201,
+            headers: { 'content-type': 'application/json' },
+          },
+        ),
+      ),
+    )
+    of([])
+    fireEvent.click(screen.getByRole('button', { name: 'Add one' }))
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Make it' }).disabled).toBe(true)
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: '  On the shelf ' } })
+    await act(async () => {
+      fireEvent.click(screen.getByRole('button', { name: 'Make it' }))
+      await Promise.resolve()
+    })
+    expect(await screen.findByText('a-token-told-once')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'It is written down' }))
+    expect(screen.queryByText('a-token-told-once')).toBeNull()
+  })
+})
