@@ -44,16 +44,21 @@ export async function enterDemo(page: Page): Promise<void> {
   await setClock(page, 0)
 }
 
-/** Moves the frozen clock to minutes after 17:00 and waits until the page goes by it. */
-export async function setClock(page: Page, minutes: number): Promise<void> {
-  const heard = page.waitForResponse(
-    (r) => r.url().endsWith('/api/clock') && r.request().method() === 'GET',
-  )
+/** Moves the frozen clock to minutes after 17:00, whoever listens. */
+export async function moveClock(page: Page, minutes: number): Promise<void> {
   const moved = await page.request.post('/api/clock', {
     headers: { authorization: `Bearer ${operator}` },
     data: { now: NOW + minutes * 60_000 },
   })
   expect(moved.status()).toBe(200)
+}
+
+/** Moves the frozen clock to minutes after 17:00 and waits until the page goes by it. */
+export async function setClock(page: Page, minutes: number): Promise<void> {
+  const heard = page.waitForResponse(
+    (r) => r.url().endsWith('/api/clock') && r.request().method() === 'GET',
+  )
+  await moveClock(page, minutes)
   await (await heard).finished()
   await page.evaluate(() => new Promise(requestAnimationFrame))
 }
@@ -92,4 +97,23 @@ export async function planBeans(page: Page, canner: string, jars: number): Promi
   await page.getByRole('button', { name: 'Plan this load' }).click()
   await expect(page).toHaveURL(/\/stove\/[0-9a-f-]{36}$/)
   return page.url()
+}
+
+/** A small canner as Gear would make it, for households of a test's own. */
+export const CANNER = {
+  name: 'Old canner',
+  gauge: 'weighted',
+  regulatedBy: 'weighted',
+  capacity: { quart: 7, pint: 9 },
+  minimum: { quart: 2, pint: 4 },
+  stageMinutes: {
+    fillMinPerJar: 1.2,
+    fillMinFixed: 5,
+    heatMin: 18,
+    ventMin: 10,
+    climbMin: 8,
+    coolMin: 35,
+    restMin: 10,
+    unloadMin: 6,
+  },
 }
