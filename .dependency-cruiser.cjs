@@ -23,7 +23,7 @@ module.exports = {
       name: 'contract-takes-only-types-of-core',
       severity: 'error',
       from: { path: '^contract/src' },
-      to: { path: '^core/', dependencyTypesNot: ['type-only'] },
+      to: { path: '^core/', pathNot: '^core/src/words/', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'contract-knows-no-side',
@@ -50,16 +50,43 @@ module.exports = {
       to: { path: '^web/src/station/([^/]+)/', pathNot: '^web/src/station/$1/' },
     },
     {
+      name: 'stations-apart-on-the-server',
+      severity: 'error',
+      from: { path: '^server/src/(account|answers|gear|loads|lots|methods|needs|pantry|season)/' },
+      to: {
+        path: '^server/src/(account|answers|gear|loads|lots|methods|needs|pantry|season)/',
+        pathNot: '^server/src/$1/',
+      },
+    },
+    {
+      name: 'only-the-frame-knows-pages',
+      severity: 'error',
+      from: { path: '^web/src/', pathNot: '^web/src/(frame|station)/|^web/src/main.tsx' },
+      to: { path: '^web/src/(frame|station)/' },
+    },
+    {
+      name: 'rooms-below-know-none-above',
+      severity: 'error',
+      from: { path: '^web/src/(sync|chart|ui)/' },
+      to: { path: '^web/src/(alarm|load)/' },
+    },
+    {
+      name: 'words-know-nothing',
+      severity: 'error',
+      from: { path: '^core/src/words/' },
+      to: { path: '^core/src/', pathNot: '^core/src/words/' },
+    },
+    {
       name: 'primitives-know-no-station',
       severity: 'error',
-      from: { path: '^web/src/(ui|chart|api|offline)/' },
+      from: { path: '^web/src/(ui|chart|household|load|alarm|sync)/' },
       to: { path: '^web/src/station/' },
     },
     {
       name: 'no-circles',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {

@@ -23,7 +23,8 @@ step 'types: bench' npx tsc -p bench/tsconfig.json
 step 'lint' npx eslint --max-warnings 0 .
 step 'format' npx prettier --check --log-level warn .
 step 'import rules' npx depcruise --config .dependency-cruiser.cjs core/src contract/src server/src web/src
-step 'unused code' npx ts-unused-exports tsconfig.unused.json --allowUnusedTypes --exitWithCount '--excludePathsFromReport=/index.ts;contract/src/schemas.ts;page.tsx;station/account/;config.ts;server/src/heavy/;test/database.ts;vite-env'
+step 'rooms' node scripts/folder-circles.mjs
+step 'unused code' npx ts-unused-exports tsconfig.unused.json --allowUnusedTypes --exitWithCount '--excludePathsFromReport=/index.ts;page.tsx;station/account/;config.ts;server/src/heavy/;test/database.ts;vite-env'
 wait
 for name in "${names[@]}"; do
   if [ -e "$out/$name.failed" ]; then echo "FAIL  $name"; tail -n 60 "$out/$name"; failed=1; else echo "ok    $name"; fi

@@ -99,16 +99,29 @@ try {
     household: { name: 'Nettle Row', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
     keeper: { name: 'Juniper', signInName: 'juniper', passphrase: 'a few plain words' },
   })
+  const loadId = await startedLoad(ask, cookie)
+  /** Facts of a load at the stove that were acknowledged, by id. */
+  const facts = new Map()
   /** Shelves that were acknowledged, by id; a name is sent once, and again while nobody answered. */
   const kept = new Map()
+  let sent = 0
   const put = async () => {
     const id = uuidv7()
     const name = `Shelf ${id.slice(-20)}`
+    const fact = sent++ % 2 === 1
+    const at = new Date().toISOString()
     for (let tries = 0; tries < 400; tries++) {
-      const a = await ask('PUT', `/api/shelves/${id}`, { name, position: 1 }, cookie).catch(
-        () => undefined,
-      )
-      if (a && a.status < 300) return void kept.set(id, name)
+      const a = await (
+        fact
+          ? ask(
+              'PUT',
+              `/api/loads/${loadId}/events/${id}`,
+              { at, kind: 'note', text: name },
+              cookie,
+            )
+          : ask('PUT', `/api/shelves/${id}`, { name, position: 1 }, cookie)
+      ).catch(() => undefined)
+      if (a && a.status < 300) return void (fact ? facts : kept).set(id, name)
       if (a && a.status < 500 && a.status !== 429)
         return wrong(`a change was refused with ${a.status}`)
       await sleep(100)
@@ -148,6 +161,11 @@ try {
     if (found.get(id) !== name) wrong(`${name} was acknowledged and is lost`)
   if (shelves.length !== found.size || new Set(found.values()).size !== found.size)
     wrong('something stands twice')
+  const { body: load } = await ask('GET', `/api/loads/${loadId}`, undefined, cookie)
+  const told = load.events.filter((e) => e.kind === 'note')
+  for (const [id, text] of facts)
+    if (told.filter((e) => e.id === id && e.text === text).length !== 1)
+      wrong(`the fact ${text} was acknowledged and is lost or stands twice`)
   const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0
   for (const [kind, list] of Object.entries(times))
     console.log(
@@ -159,7 +177,7 @@ try {
       .flat()
       .filter((t) => t === Infinity).length
   console.log(
-    `up again by itself in ${up} of ${rounds} rounds; ${kept.size} acknowledged changes, ${[...kept.keys()].filter((id) => found.has(id)).length} there`,
+    `up again by itself in ${up} of ${rounds} rounds; ${kept.size} acknowledged changes, ${[...kept.keys()].filter((id) => found.has(id)).length} there; ${facts.size} acknowledged facts of a load, ${told.filter((e) => facts.has(e.id)).length} there`,
   )
 } finally {
   kelvit.kill('SIGTERM')
@@ -170,4 +188,43 @@ try {
   rmSync(far, { recursive: true, force: true })
   rmSync(data, { recursive: true, force: true })
 }
-process.exit(failed > 0 ? 1 : 0)
+process.exitCode = failed > 0 ? 1 : 0
+
+/** A load that was started at the stove, to tell facts of. */
+async function startedLoad(tell, cookie) {
+  const [canner, lot, load] = [uuidv7(), uuidv7(), uuidv7()]
+  const stage = { fillMinPerJar: 1, fillMinFixed: 5, heatMin: 18, ventMin: 10 }
+  await tell(
+    'PUT',
+    `/api/canners/${canner}`,
+    {
+      name: 'Canner',
+      gauge: 'weighted',
+      regulatedBy: 'weighted',
+      capacity: { quart: 7 },
+      minimum: { quart: 2, pint: 4 },
+      stageMinutes: { ...stage, climbMin: 8, coolMin: 35, restMin: 10, unloadMin: 6 },
+    },
+    cookie,
+  )
+  const beans = { formId: 'beans-snap', jar: 'quart' }
+  const said = { foodId: 'beans-snap', said: '14 lb snap beans', lb: 14, storage: 'cool' }
+  const today = new Date().toISOString()
+  await tell(
+    'PUT',
+    `/api/lots/${lot}`,
+    { ...beans, ...said, arrivedOn: today.slice(0, 10) },
+    cookie,
+  )
+  const portion = { id: uuidv7(), lotId: lot, ...beans, pack: 'hot', mouth: 'regular', jars: 7 }
+  const plan = { cannerId: canner, startsAt: today, portions: [portion] }
+  await tell('PUT', `/api/loads/${load}`, plan, cookie)
+  const started = await tell(
+    'PUT',
+    `/api/loads/${load}/events/${uuidv7()}`,
+    { at: today, kind: 'started' },
+    cookie,
+  )
+  if (started.status !== 200) throw new Error(JSON.stringify(started.body))
+  return load
+}
