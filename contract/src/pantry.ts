@@ -1,10 +1,12 @@
 import {
   HOLDS,
+  JAR_PROCESSES,
   JAR_SIZES,
   JAR_STATES,
   MOUTHS,
   SEAL_OUTCOMES,
   type Hold,
+  type JarProcess,
   type JarSize,
   type JarState,
   type Mouth,
@@ -54,6 +56,10 @@ export interface Jar {
   /** When it came out of the canner; null where nobody knows. */
   readonly outAt: string | null
   readonly note: string
+  /** How it is known how it was processed. */
+  readonly process: JarProcess
+  /** Who it came from; empty for the house's own. */
+  readonly gotFrom: string
   readonly version: number
 }
 
@@ -80,6 +86,8 @@ export const jarSchema = shape<Jar>({
   stateAt: instant,
   outAt: instant.allow(null),
   note: words(400),
+  process: oneOf(JAR_PROCESSES),
+  gotFrom: said,
   version,
 })
 
@@ -95,10 +103,13 @@ const FATES = JAR_STATES.filter((state) => state !== 'processed-again')
 type JarFields = Pick<Jar, 'shelfId' | 'useSoon' | 'note'>
 export type JarChange = Changed<JarFields>
 
-/** Jars of a food that were really eaten, a week, over the past year. */
+/** Jars of a food that were really eaten over the past year. */
 export interface FoodUse {
   readonly foodId: string
-  readonly jarsAWeek: number
+  /** On average; null where the record is too short to tell. */
+  readonly jarsAWeek: number | null
+  /** In each whole week of record, the latest first; 52 at most. */
+  readonly weeks: readonly number[]
 }
 
 export const pantryApi = {
@@ -145,7 +156,13 @@ export const pantryApi = {
     path: paths.use,
     summary: 'Jars of each food that were really eaten, a week',
     least: 'viewer',
-    answer: listOf(shape<FoodUse>({ foodId: tableId, jarsAWeek: Joi.number() })),
+    answer: listOf(
+      shape<FoodUse>({
+        foodId: tableId,
+        jarsAWeek: Joi.number().allow(null),
+        weeks: listOf(Joi.number().integer().min(0)),
+      }),
+    ),
   }),
   csv: route({
     method: 'get',

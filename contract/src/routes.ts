@@ -2,6 +2,7 @@
 import { accountApi } from './account'
 import { answersApi } from './answers'
 import { changesApi } from './changes'
+import { countApi } from './counts'
 import { gaugeApi } from './gauges'
 import {
   cannerRows,
@@ -26,10 +27,12 @@ import {
   seasonLoadRows,
 } from './season'
 import { serverApi } from './server'
+import { takeApi } from './takes'
 
 export { accountApi } from './account'
 export { answersApi } from './answers'
 export { changesApi } from './changes'
+export { countApi } from './counts'
 export { gaugeApi } from './gauges'
 export * from './gear'
 export { loadApi } from './loads'
@@ -39,6 +42,7 @@ export { needRows } from './needs'
 export { pantryApi } from './pantry'
 export * from './season'
 export { serverApi } from './server'
+export { takeApi } from './takes'
 export type { Least, Medium, Method, PageQuery, Route, RowRoutes } from './route'
 
 const rows = [
@@ -63,9 +67,18 @@ const routesOf = (api: object): readonly Route[] => Object.values(api) as readon
 
 /** All of them, in the order in which they are described. */
 export const allRoutes: readonly Route[] = [
-  ...[serverApi, accountApi, answersApi, loadApi, gaugeApi, pantryApi, lotApi, recipeApi].flatMap(
-    routesOf,
-  ),
+  ...[
+    serverApi,
+    accountApi,
+    answersApi,
+    loadApi,
+    gaugeApi,
+    pantryApi,
+    takeApi,
+    countApi,
+    lotApi,
+    recipeApi,
+  ].flatMap(routesOf),
   ...routesOf(seasonApi),
   ...routesOf(changesApi),
   ...rows.flatMap(({ list, past, one, put, patch, remove }): Route[] => [

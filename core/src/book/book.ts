@@ -1,5 +1,6 @@
 import type {
   Hold,
+  JarProcess,
   JarSize,
   JarState,
   LoadStage,
@@ -52,6 +53,7 @@ export interface BookJar {
   readonly useSoon: boolean
   readonly recipeId: string | null
   readonly hold: Hold | null
+  readonly process: JarProcess
 }
 
 export interface BookNeed extends Need {

@@ -18,6 +18,24 @@ export {
   type Standing,
   type WeekKind,
 } from './needs'
+export {
+  adviceOn,
+  forecast,
+  stockAhead,
+  useRate,
+  weeksOfUse,
+  type Advice,
+  type Forecast,
+} from './forecast'
+export {
+  datesOfCome,
+  kindsOn,
+  reconcile,
+  yearDay,
+  type CountedKind,
+  type Reconciled,
+} from './count'
+export { stateAfter, takeJars, whyNotTake, type JarToTake, type Taken, type TakeWish } from './take'
 export { jarDraws, seasonBalance } from './season-supplies'
 export { mayBeEaten, onShelf, pullOf, type Pull } from './shelf'
 export { emptyJars, fullJars, lidsLeft, runsEach } from './stock'

@@ -43,6 +43,10 @@ export function isPastRescue(jar: JarToDecide, now: number): boolean {
 
 const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded', 'processed-again'])
 
+/** Not there when the shelf was counted: it may be said of any jar that is not gone for good. */
+const whyNotMissing = (jar: JarToDecide): string | undefined =>
+  GONE.has(jar.state) ? `This jar was already ${jar.state.replaceAll('-', ' ')}.` : undefined
+
 /** What the judgement of its load forbids; a jar that is gone already is only taken down as it was. */
 function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefined {
   if (!jar.hold) return undefined
@@ -51,7 +55,7 @@ function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefi
       ? undefined
       : `This jar was already ${jar.state.replaceAll('-', ' ')}.`
   if (jar.hold === 'in-doubt')
-    return to === 'eaten' || to === 'given'
+    return to === 'eaten' || to === 'opened' || to === 'given'
       ? 'Its load is in doubt: do not eat from it, and do not give it away, until it was looked into.'
       : undefined
   if (to === 'given') return 'Only sound jars are given away.'
@@ -73,6 +77,8 @@ function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefi
  */
 export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string | undefined {
   if (jar.seal === 'broken') return 'This jar is broken.'
+  if (to === 'missing') return whyNotMissing(jar)
+  if (jar.state === 'opened' && to === 'given') return 'An opened jar is not given away.'
   if (to === 'processed-again')
     return jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
       ? undefined
@@ -101,9 +107,14 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
   return undefined
 }
 
+/** Days that a food keeps in the fridge once its jar was opened; tomatoes keep longer by their acid. */
+export const openedDays = (foodId: string): number =>
+  foodId === 'tomatoes' ? KEEPING.openedTomatoDays : KEEPING.openedDays
+
 /**
- * Until when a jar that went into the fridge instead of onto the shelf is eaten, epoch ms:
- * as long as an opened one keeps.
+ * Until when a jar is eaten that was opened, or that went into the fridge instead of onto
+ * the shelf, epoch ms: both keep alike.
  * @param since when it went into the fridge, epoch ms.
  */
-export const eatBy = (since: number): number => since + KEEPING.openedDays * 24 * 3_600_000
+export const eatBy = (since: number, foodId: string): number =>
+  since + openedDays(foodId) * 24 * 3_600_000

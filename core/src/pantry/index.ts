@@ -1,5 +1,13 @@
 export { boilBeforeTasting, DEFAULT_POLICY, shelfDates, type KeepingPolicy } from './shelf-dates'
-export { decideBy, eatBy, isPastRescue, mayBeShelved, whyNotFate, type JarToDecide } from './fate'
+export {
+  decideBy,
+  eatBy,
+  isPastRescue,
+  mayBeShelved,
+  openedDays,
+  whyNotFate,
+  type JarToDecide,
+} from './fate'
 export { KEEPING } from './keeping'
 export {
   ageOf,

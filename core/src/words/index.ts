@@ -54,12 +54,29 @@ export const JAR_STATES = [
   'set-aside',
   'refrigerated',
   'frozen',
+  /** Begun: the rest is in the fridge. */
+  'opened',
   'eaten',
   'given',
   'discarded',
   'processed-again',
+  /** Not where it should be when the shelf was counted. */
+  'missing',
 ] as const
 export type JarState = (typeof JAR_STATES)[number]
+
+/** States of a jar that is still in the house. */
+export const HERE_STATES = ['on-shelf', 'set-aside', 'refrigerated', 'frozen', 'opened'] as const
+export const isHere = (jar: { readonly state: JarState }): boolean =>
+  (HERE_STATES as readonly JarState[]).includes(jar.state)
+
+/** Why a jar is taken off its shelf. */
+export const TAKE_WHYS = ['eaten', 'opened', 'given', 'discarded', 'moved'] as const
+export type TakeWhy = (typeof TAKE_WHYS)[number]
+
+/** How it is known how a jar was processed: here, by what its giver told, or not at all. */
+export const JAR_PROCESSES = ['here', 'told', 'unknown'] as const
+export type JarProcess = (typeof JAR_PROCESSES)[number]
 
 /** How a jar came out of the seal check. */
 export const SEAL_OUTCOMES = [

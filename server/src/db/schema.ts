@@ -5,12 +5,14 @@ import {
   type Role,
   type SealOutcome,
   type SupplyKindStored,
+  type TakeWhy,
 } from '@kelvit/core'
-import type { HouseholdSettings, SeasonPortion } from '@kelvit/contract'
+import type { HouseholdSettings, LeftJar, SeasonPortion } from '@kelvit/contract'
 import type {
   Capacity,
   GaugeKind,
   Hold,
+  JarProcess,
   JarSize,
   LoadEventKind,
   LoadSetup,
@@ -425,6 +427,9 @@ export const jars = pgTable(
     /** When it came out of the canner; an unsealed jar's 24 hours run from here. */
     outAt: instant('out_at'),
     note: text('note').notNull().default(''),
+    /** How it is known how it was processed. */
+    process: text('process').$type<JarProcess>().notNull().default('here'),
+    gotFrom: text('got_from').notNull().default(''),
   },
   (t) => [
     key(t),
@@ -432,7 +437,7 @@ export const jars = pgTable(
     points(t, t.lotId, lots),
     points(t, t.recipeId, recipes),
     points(t, t.shelfId, shelves),
-    index('jars_household').on(t.householdId, t.state, t.foodId),
+    index('jars_household').on(t.householdId, t.state, t.foodId, t.jar),
     index('jars_state_at').on(t.householdId, t.stateAt),
     index('jars_best').on(t.householdId, t.bestBy),
     index('jars_load').on(t.householdId, t.loadId),
@@ -440,6 +445,53 @@ export const jars = pgTable(
     index('jars_recipe').on(t.householdId, t.recipeId),
     index('jars_shelf').on(t.householdId, t.shelfId),
     uniqueIndex('jars_code').on(t.householdId, t.code),
+  ],
+)
+
+/** Jars that were taken at once, and why: a fact, with what it was answered. */
+export const takes = pgTable(
+  'takes',
+  {
+    ...kept,
+    foodId: text('food_id').notNull(),
+    jar: text('jar').$type<JarSize>().notNull(),
+    count: integer('count').notNull(),
+    why: text('why').$type<TakeWhy>().notNull(),
+    at: instant('at').notNull(),
+    note: text('note').notNull().default(''),
+    toShelfId: uuid('to_shelf_id'),
+    /** The jars it got, each with its version after that. */
+    taken: jsonb('taken').$type<{ id: string; version: number }[]>().notNull(),
+    substituted: boolean('substituted').notNull(),
+    short: integer('short').notNull(),
+    undoneAt: instant('undone_at'),
+  },
+  (t) => [
+    key(t),
+    points(t, t.toShelfId, shelves),
+    index('takes_at').on(t.householdId, t.at),
+    index('takes_shelf').on(t.householdId, t.toShelfId),
+  ],
+)
+
+/** A walk along a shelf: what was found, what was missing, what came to it. */
+export const counts = pgTable(
+  'counts',
+  {
+    ...kept,
+    shelfId: uuid('shelf_id'),
+    at: instant('at').notNull(),
+    reason: text('reason').notNull().default(''),
+    found: jsonb('found').$type<string[]>().notNull(),
+    missing: jsonb('missing').$type<string[]>().notNull(),
+    came: jsonb('came').$type<string[]>().notNull(),
+    left: jsonb('left').$type<LeftJar[]>().notNull(),
+  },
+  (t) => [
+    key(t),
+    points(t, t.shelfId, shelves),
+    index('counts_at').on(t.householdId, t.at),
+    index('counts_shelf').on(t.householdId, t.shelfId),
   ],
 )
 

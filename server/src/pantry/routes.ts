@@ -1,6 +1,6 @@
-import { pantryApi } from '@kelvit/contract/routes'
+import { countApi, pantryApi, takeApi } from '@kelvit/contract/routes'
 import { type Jar, type JarFate } from '@kelvit/contract'
-import { addDays, dateAt, isPastRescue, whyNotFate } from '@kelvit/core'
+import { addDays, dateAt, HERE_STATES, isPastRescue, whyNotFate } from '@kelvit/core'
 import type Router from '@koa/router'
 import { asc, eq, inArray, not, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
@@ -9,15 +9,17 @@ import { toWire, toWires } from '../db/wire'
 import { pantryCsv } from '../formats/csv'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
-import { serve } from '../http/serve'
+import { foundAlready, serve } from '../http/serve'
 import { readId } from '../http/validate'
 import { readPast } from '../store/past'
 import { readUse } from '../store/yields'
 import { checkShelf, toDecide } from '../store/jars'
 import { changeRows, updateRow } from '../store/rows'
+import { countNow } from './counts'
+import { takeNow, undoTake } from './takes'
 
 /** Jars that are still in the house; what was eaten, given or discarded is over. */
-const HERE = inArray(jars.state, ['on-shelf', 'set-aside', 'refrigerated', 'frozen'])
+const HERE = inArray(jars.state, [...HERE_STATES])
 
 const allJars = async (tx: Tx, where?: SQL): Promise<Jar[]> =>
   (await tx.select().from(jars).where(where).orderBy(asc(jars.bestBy), asc(jars.id))).map(
@@ -56,6 +58,23 @@ export function pantryRoutes(router: Router, deps: Deps): void {
   serve(router, pantryApi.fate, ({ actor, body, ctx }) =>
     deps.db.inHousehold(actor, (tx) => setFate(tx, readId(ctx), body)),
   )
+  serve(router, takeApi.take, async ({ actor, body, ctx }) => {
+    const { answer, made } = await deps.db.inHousehold(actor, (tx) =>
+      takeNow(tx, actor, readId(ctx), body, deps.clock.now()),
+    )
+    if (!made) foundAlready(ctx)
+    return answer
+  })
+  serve(router, takeApi.undo, ({ actor, body, ctx }) =>
+    deps.db.inHousehold(actor, (tx) => undoTake(tx, readId(ctx), Date.parse(body.at))),
+  )
+  serve(router, countApi.count, async ({ actor, body, ctx }) => {
+    const { answer, made } = await deps.db.inHousehold(actor, (tx) =>
+      countNow(tx, actor, readId(ctx), body, deps.clock.now()),
+    )
+    if (!made) foundAlready(ctx)
+    return answer
+  })
   serve(router, pantryApi.csv, async ({ actor, ctx }) => {
     const [rows, places] = await deps.db.inHousehold(
       actor,

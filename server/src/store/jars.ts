@@ -1,4 +1,4 @@
-import type { JarToDecide } from '@kelvit/core'
+import type { JarToDecide, JarToTake } from '@kelvit/core'
 import { eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { shelves, type jars } from '../db/schema'
@@ -14,6 +14,9 @@ export const toDecide = (jar: JarRow): JarToDecide => ({
   outAt: jar.outAt?.getTime() ?? null,
   stateAt: jar.stateAt.getTime(),
 })
+
+/** The same of what taking needs to know. */
+export const toTake = (jar: JarRow): JarToTake => ({ ...jar, ...toDecide(jar), hold: jar.hold })
 
 /** A foreign key does not see whose shelf it is. */
 export async function checkShelf(tx: Tx, shelfId: string): Promise<void> {

@@ -1,6 +1,6 @@
 import type { FoodUse } from '@kelvit/contract'
-import { dateAt, lotYields, weeklyUse, type LotYield } from '@kelvit/core'
-import { and, eq, inArray, min, sum } from 'drizzle-orm'
+import { lotYields, weeklyUse, weeksOfUse, type LotYield } from '@kelvit/core'
+import { and, count, eq, gt, inArray, min, sql, sum } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, lots } from '../db/schema'
 
@@ -50,16 +50,23 @@ export async function readUse(
     .select({ foodId: jars.foodId, on: min(jars.cannedOn) })
     .from(jars)
     .groupBy(jars.foodId)
+  const day = sql<string>`(${jars.stateAt} at time zone ${zone})::date::text`
   const eaten = await tx
-    .select({ foodId: jars.foodId, stateAt: jars.stateAt })
+    .select({ foodId: jars.foodId, day, jars: count() })
     .from(jars)
-    .where(eq(jars.state, 'eaten'))
+    .where(
+      and(
+        inArray(jars.state, ['eaten', 'opened']),
+        gt(jars.stateAt, new Date(`${yearAgo}T00:00Z`)),
+      ),
+    )
+    .groupBy(jars.foodId, sql`2`)
   return first.flatMap(({ foodId, on }): FoodUse[] => {
     const from = on && on > yearAgo ? on : yearAgo
     const days = eaten
-      .filter((j) => j.foodId === foodId)
-      .map((j) => dateAt(j.stateAt.getTime(), zone))
-    const jarsAWeek = weeklyUse(days, from, today)
-    return jarsAWeek === null ? [] : [{ foodId, jarsAWeek }]
+      .filter((e) => e.foodId === foodId)
+      .flatMap((e) => Array.from({ length: e.jars }, () => e.day))
+    const weeks = weeksOfUse(days, from, today)
+    return weeks.length === 0 ? [] : [{ foodId, jarsAWeek: weeklyUse(days, from, today), weeks }]
   })
 }

@@ -1,0 +1,169 @@
+import type { NewTake, TakeAnswer } from '@kelvit/contract'
+import { dateAt, foodOf, stateAfter, takeJars, whyNotTake } from '@kelvit/core'
+import { and, eq, inArray } from 'drizzle-orm'
+import { fromLogRow, readRowBefore } from '../changes/row-before'
+import type { Tx } from '../db/pool'
+import { jars, takes } from '../db/schema'
+import { toWires } from '../db/wire'
+import type { Actor } from '../http/actor'
+import { conflict, notFound, unprocessable } from '../http/problem'
+import { checkShelf, toTake } from '../store/jars'
+import { addRows, changeRows } from '../store/rows'
+
+type TakeRow = typeof takes.$inferSelect
+type JarRow = typeof jars.$inferSelect
+
+/** A clock may be this much ahead of ours before what it says is put right. */
+const AHEAD_MS = 60_000
+
+/**
+ * Takes jars at the moment the server hears of it: those that were chosen as long as they
+ * stand there, then the next oldest. Two devices that were both without signal never take
+ * the same jar; the second gets the next one and is told.
+ */
+export async function takeNow(
+  tx: Tx,
+  actor: Actor,
+  id: string,
+  wish: NewTake,
+  now: number,
+): Promise<{ readonly answer: TakeAnswer; readonly made: boolean }> {
+  const before = await findTake(tx, id)
+  if (before) return { answer: await answerOf(tx, before), made: false }
+  if (!foodOf(wish.foodId) && wish.foodId !== 'untested')
+    throw unprocessable('no-food', 'There is no such food.')
+  if (wish.why === 'moved' && wish.toShelfId === undefined)
+    throw unprocessable('no-shelf', 'Say which shelf they are moved to.')
+  if (wish.toShelfId) await checkShelf(tx, wish.toShelfId)
+  const said = Date.parse(wish.at)
+  const at = said > now + AHEAD_MS ? now : said
+  const on = dateAt(at, actor.zone)
+  const known = await standing(tx, wish)
+  const { jars: taken, ...rest } = takeJars(known.map(toTake), { ...wish, on }, at)
+  const state = stateAfter(wish.why)
+  const after = await changeRows(
+    tx,
+    jars,
+    inArray(
+      jars.id,
+      taken.map((j) => j.id),
+    ),
+    wish.why === 'moved'
+      ? { shelfId: wish.toShelfId ?? null }
+      : { state, stateAt: new Date(at), ...(wish.note ? { note: wish.note } : {}) },
+  )
+  const order = new Map(taken.map((j, i) => [j.id, i]))
+  after.sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0))
+  await addRows(tx, takes, [
+    {
+      id,
+      householdId: actor.householdId,
+      foodId: wish.foodId,
+      jar: wish.jar,
+      count: wish.count,
+      why: wish.why,
+      at: new Date(at),
+      note: wish.note ?? '',
+      toShelfId: wish.why === 'moved' ? (wish.toShelfId ?? null) : null,
+      taken: after.map((j) => ({ id: j.id, version: j.version })),
+      ...rest,
+    },
+  ])
+  return { answer: { jars: after.map(toWires(jars)), ...rest }, made: true }
+}
+
+/**
+ * The jars that a wish may get, locked until it is decided: whoever wishes at the same
+ * moment waits, and finds what is left.
+ */
+async function standing(tx: Tx, wish: NewTake): Promise<readonly JarRow[]> {
+  const found = await tx
+    .select()
+    .from(jars)
+    .where(and(eq(jars.state, 'on-shelf'), eq(jars.foodId, wish.foodId), eq(jars.jar, wish.jar)))
+    .orderBy(jars.id)
+    .for('update')
+  const chosen = wish.preferred.filter((id) => !found.some((j) => j.id === id))
+  if (chosen.length > 0) await checkChosen(tx, chosen, wish)
+  refuseImpossible(found, wish)
+  return found
+}
+
+/** A chosen jar that does not stand there was taken meanwhile, or was never ours. */
+async function checkChosen(tx: Tx, ids: readonly string[], wish: NewTake): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(jars)
+    .where(inArray(jars.id, [...ids]))
+  if (rows.length < new Set(ids).size)
+    throw notFound('There is no such jar in this household. Its label may be of another one.')
+  const other = rows.find((j) => j.foodId !== wish.foodId || j.jar !== wish.jar)
+  if (other)
+    throw unprocessable('other-food', `Jar ${other.code} is of another food or size than was said.`)
+}
+
+/** What may not be done with a jar that was chosen is said, and nothing is taken in its place. */
+function refuseImpossible(found: readonly JarRow[], wish: NewTake): void {
+  const at = Date.parse(wish.at)
+  for (const id of wish.preferred) {
+    const jar = found.find((j) => j.id === id)
+    if (!jar) continue
+    const why = whyNotTake(toTake(jar), wish.why, at)
+    if (why) throw conflict('jar-held', `Jar ${jar.code}: ${why}`, toWires(jars)(jar), wish)
+    if (at < Date.parse(`${jar.cannedOn}T00:00:00Z`) - 86_400_000)
+      throw unprocessable(
+        'before-canned',
+        `Jar ${jar.code} was canned on ${jar.cannedOn}; it cannot have been taken before.`,
+      )
+  }
+}
+
+/**
+ * Puts back what was taken: each jar as the log has it from before, if nothing happened to
+ * it since. Said twice, it changes nothing.
+ */
+export async function undoTake(tx: Tx, id: string, at: number): Promise<TakeAnswer> {
+  const take = await findTake(tx, id)
+  if (!take) throw notFound('There is no such take.')
+  if (take.undoneAt) return answerOf(tx, take)
+  const rows = await tx
+    .select()
+    .from(jars)
+    .where(
+      inArray(
+        jars.id,
+        take.taken.map((t) => t.id),
+      ),
+    )
+    .for('update')
+  for (const row of rows) {
+    const mine = take.taken.find((t) => t.id === row.id)
+    if (mine?.version !== row.version) continue
+    const before = await readRowBefore(tx, 'jars', row.id, row.version)
+    await changeRows(
+      tx,
+      jars,
+      eq(jars.id, row.id),
+      before
+        ? fromLogRow(jars, before, ['state', 'stateAt', 'shelfId', 'note'])
+        : { state: 'on-shelf' },
+    )
+  }
+  const [undone] = await changeRows(tx, takes, eq(takes.id, id), { undoneAt: new Date(at) })
+  return answerOf(tx, undone ?? take)
+}
+
+const findTake = async (tx: Tx, id: string): Promise<TakeRow | undefined> =>
+  (await tx.select().from(takes).where(eq(takes.id, id)).for('update'))[0]
+
+/** What a take was answered, with its jars as they are now. */
+async function answerOf(tx: Tx, take: TakeRow): Promise<TakeAnswer> {
+  const ids = take.taken.map((t) => t.id)
+  const rows = await tx.select().from(jars).where(inArray(jars.id, ids))
+  rows.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))
+  return {
+    jars: rows.map(toWires(jars)),
+    substituted: take.substituted,
+    short: take.short,
+  }
+}
