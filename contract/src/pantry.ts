@@ -135,6 +135,13 @@ export const pantryApi = {
     least: 'viewer',
     answer: jarSchema,
   }),
+  jarOfCode: route({
+    method: 'get',
+    path: `${paths.jarCodes}/:code`,
+    summary: 'The jar with a short code, in either case',
+    least: 'viewer',
+    answer: jarSchema,
+  }),
   changeJar: route({
     method: 'patch',
     path: `${paths.jars}/:id`,

@@ -39,6 +39,7 @@ export const paths = {
   daySheetPdf: '/api/day-sheet.pdf',
   loads: '/api/loads',
   jars: '/api/jars',
+  jarCodes: '/api/jar-codes',
   takes: '/api/takes',
   counts: '/api/counts',
   labelSheets: '/api/label-sheets',

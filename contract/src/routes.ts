@@ -13,6 +13,7 @@ import {
   shelfRows,
   supplyRows,
 } from './gear'
+import { labelApi } from './labels'
 import { loadApi } from './loads'
 import { lotApi, lotRows } from './lots'
 import { processCheckRows, recipeApi, recipeRows } from './methods'
@@ -35,6 +36,7 @@ export { changesApi } from './changes'
 export { countApi } from './counts'
 export { gaugeApi } from './gauges'
 export * from './gear'
+export { labelApi } from './labels'
 export { loadApi } from './loads'
 export { lotApi, lotRows } from './lots'
 export * from './methods'
@@ -76,6 +78,7 @@ export const allRoutes: readonly Route[] = [
     pantryApi,
     takeApi,
     countApi,
+    labelApi,
     lotApi,
     recipeApi,
   ].flatMap(routesOf),

@@ -104,6 +104,8 @@ export const jar = (more: Partial<Jar> = {}): Jar => ({
   stateAt: '2026-01-11T12:00:00Z',
   outAt: '2026-01-10T23:00:00Z',
   note: '',
+  process: 'here',
+  gotFrom: '',
   version: 1,
   ...more,
 })

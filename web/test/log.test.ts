@@ -83,7 +83,12 @@ describe('rows', () => {
       { householdId: 'h', memberId: 'm' },
       { refused: () => undefined, delivered: () => undefined },
     )
-    outbox.sendOut({ path: '/api/jars/j1/fate', body: { state: 'eaten' } })
+    const stateAt = '2026-08-14T23:00:00Z'
+    outbox.sendOut({
+      path: '/api/jars/j1/fate',
+      body: { state: 'eaten' },
+      shows: { key: 'jars', rows: [{ id: 'j1', state: 'eaten', stateAt }] },
+    })
     const eaten = jar({ id: 'j1', state: 'eaten', stateAt: '2026-08-14T23:00:00Z' })
     const moved = change('jars', jar({ id: 'j1', version: 2, shelfId: 's9' }))
     const [merged] = log.mergeRows([eaten], 'jars', [moved])

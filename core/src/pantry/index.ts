@@ -20,3 +20,4 @@ export {
   type ShelfJar,
   type TooMany,
 } from './rotation'
+export { DOUBTFUL_SOURCE, DOUBTFUL_STEPS, LOOK_BEFORE } from './doubtful'

@@ -71,8 +71,14 @@ export function runsOf(face: Face, text: string): readonly Run[] {
 }
 
 /** A page to print on, with Kelvit's own face in it. */
-export function newPage(title: string): PDFKit.PDFDocument {
-  const doc = new PDFDocument({ size: 'LETTER', margin: MARGIN, info: { Title: title } })
+export const newPage = (title: string): PDFKit.PDFDocument =>
+  withFaces(new PDFDocument({ size: 'LETTER', margin: MARGIN, info: { Title: title } }))
+
+/** The same without margins and of any size, points; its pages are added by whoever writes on it. */
+export const newSheet = (title: string): PDFKit.PDFDocument =>
+  withFaces(new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: title } }))
+
+function withFaces(doc: PDFKit.PDFDocument): PDFKit.PDFDocument {
   for (const face of Object.keys(FILES) as Face[])
     for (const { name, bytes } of partsOf(face)) doc.registerFont(name, bytes)
   return doc

@@ -1,5 +1,6 @@
 import type { PrintedDaySheet } from '@kelvit/contract'
 import type { ReadCalendar } from '../formats/ical-read'
+import type { PrintedLabels } from '../formats/labels-pdf'
 import type { PrintedRecord } from '../formats/record'
 
 /** Work that may take long and is done beside the server, so that nobody else waits for it; each in a file of its name. */
@@ -11,12 +12,14 @@ export interface Jobs {
     readonly until: string
   }
   readonly 'day-sheet': { readonly sheet: PrintedDaySheet }
+  readonly labels: PrintedLabels
   readonly record: { readonly record: PrintedRecord }
 }
 
 interface Results {
   readonly calendar: ReadCalendar
   readonly 'day-sheet': Uint8Array
+  readonly labels: Uint8Array
   readonly record: Uint8Array
 }
 export type Result<K extends keyof Jobs> = Results[K]

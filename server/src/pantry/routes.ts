@@ -21,6 +21,9 @@ import { takeNow, undoTake } from './takes'
 /** Jars that are still in the house; what was eaten, given or discarded is over. */
 const HERE = inArray(jars.state, [...HERE_STATES])
 
+const NOT_OURS =
+  'No jar of this household has that code. It may be mistyped, or the label is of another household.'
+
 const allJars = async (tx: Tx, where?: SQL): Promise<Jar[]> =>
   (await tx.select().from(jars).where(where).orderBy(asc(jars.bestBy), asc(jars.id))).map(
     toWires(jars),
@@ -41,6 +44,14 @@ export function pantryRoutes(router: Router, deps: Deps): void {
     return deps.db.inHousehold(actor, async (tx) => {
       const [jar] = await allJars(tx, eq(jars.id, id))
       if (!jar) throw notFound('There is no such jar.')
+      return jar
+    })
+  })
+  serve(router, pantryApi.jarOfCode, async ({ actor, ctx }) => {
+    const code = String((ctx.params as Record<string, string>).code ?? '')
+    return deps.db.inHousehold(actor, async (tx) => {
+      const [jar] = await allJars(tx, eq(jars.code, code.trim().toUpperCase().slice(0, 40)))
+      if (!jar) throw notFound(NOT_OURS)
       return jar
     })
   })

@@ -6,7 +6,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { useAlarm } from '../alarm/use-alarm'
 import { useWorse } from '../alarm/use-worse'
 import { refetchWhenSent } from '../sync/changes'
-import { putAnswer } from '../sync/log'
+import { putAnswer, showWaiting } from '../sync/log'
 import { sessionQuery } from '../sync/queries'
 import { request } from '../sync/request'
 import { wipeCache } from '../sync/cache'
@@ -15,6 +15,7 @@ import { useNotify } from '../ui/notice'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
 import { useLive } from '../sync/live'
+import { saidOtherwise } from '../sync/otherwise'
 import { SignedIn, useHousehold } from '../household/session'
 import { FootStrip, WorkStrip } from './work-strip'
 
@@ -56,8 +57,15 @@ function Inside() {
             notify.trouble(sentence)
             void client.invalidateQueries()
           },
+          read: () => showWaiting(client),
           delivered: () => refetchWhenSent(client, []),
-          answered: (path, answer) => putAnswer(client, path, answer),
+          answered: (change, answer) => {
+            putAnswer(client, change.path, answer)
+            const otherwise = saidOtherwise(change, answer)
+            if (!otherwise) return
+            notify.trouble(otherwise)
+            void client.invalidateQueries({ queryKey: ['jars'] })
+          },
         },
       ),
     [client, notify, member.id, household.id],

@@ -59,6 +59,13 @@ export const router = createBrowserRouter([
           lazyPage('/stove/:id', () => import('../station/stove/page')),
           lazyPage('/stove/:id/record', () => import('../station/stove/record-page')),
           lazyPage('/pantry', () => import('../station/pantry/page')),
+          lazyPage('/pantry/jar/:id', () => import('../station/pantry/jar-page')),
+          lazyPage('/j/:code', () =>
+            import('../station/pantry/jar-page').then((m) => ({ Page: m.CodePage })),
+          ),
+          lazyPage('/pantry/foods', () => import('../station/pantry/foods-page')),
+          lazyPage('/pantry/food/:food', () => import('../station/pantry/food-page')),
+          lazyPage('/pantry/count', () => import('../station/pantry/count-page')),
           lazyPage('/household', () => import('../station/account/household')),
           lazyPage('/needs', () => import('../station/needs/page')),
           lazyPage('/season', () => import('../station/season/plan/page')),

@@ -11,7 +11,7 @@ import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-q
 import { v7 as uuidv7 } from 'uuid'
 import { isMeasured, nowIso } from './clock'
 import { withEvent } from './loads'
-import { isLogged, reached } from './log'
+import { isLogged, reached, showAndSend } from './log'
 import { sendOut, waitingToSend } from './outbox'
 import { requestPlaced, type Method } from './request'
 
@@ -79,11 +79,11 @@ export function useSetFate() {
   const client = useQueryClient()
   return (jar: Jar, state: JarState): void => {
     const at = nowIso()
-    void client.cancelQueries({ queryKey: ['jars'] })
-    client.setQueryData<readonly Jar[]>(['jars'], (jars) =>
-      jars?.map((j) => (j.id === jar.id ? { ...j, state, stateAt: at } : j)),
-    )
-    sendOut({ path: `${paths.jars}/${jar.id}/fate`, body: { state, at } })
+    showAndSend(client, {
+      path: `${paths.jars}/${jar.id}/fate`,
+      body: { state, at },
+      shows: { key: 'jars', rows: [{ id: jar.id, state, stateAt: at }] },
+    })
   }
 }
 
@@ -104,14 +104,13 @@ export function useLoseSeal() {
   return (jar: Jar): void => {
     if (!jar.loadId) return
     const at = nowIso()
-    client.setQueryData<readonly Jar[]>(['jars'], (jars) =>
-      jars?.map((j) =>
-        j.id === jar.id ? { ...j, state: 'discarded', seal: 'unsealed', stateAt: at } : j,
-      ),
-    )
-    sendOut({
+    showAndSend(client, {
       path: `${paths.loads}/${jar.loadId}/events/${uuidv7()}`,
       body: { kind: 'seal-lost', jarId: jar.id, at } satisfies NewLoadEvent,
+      shows: {
+        key: 'jars',
+        rows: [{ id: jar.id, state: 'discarded', seal: 'unsealed', stateAt: at }],
+      },
     })
   }
 }

@@ -1,5 +1,4 @@
 import {
-  paths,
   type Change,
   type Jar,
   type LoadEventRow,
@@ -7,7 +6,7 @@ import {
 } from '@kelvit/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { withEvent, withLoadRow, withPortion } from './loads'
-import { waitingToSend } from './outbox'
+import { sendOut, waitingToSend, type Outgoing, type Shown } from './outbox'
 
 /**
  * What this device holds of the household is its lists, brought up to a place in the
@@ -68,7 +67,7 @@ const ASKED: Readonly<Record<string, (change: Change) => readonly string[]>> = {
   gauge_tests: () => ['canners'],
   calendar_feeds: () => ['calendar-feeds'],
   lots: ({ row }) => (row === null || row.state === 'canned' ? ['yields'] : []),
-  jars: ({ row }) => ['load', ...(row?.state === 'eaten' ? ['use'] : [])],
+  jars: ({ row }) => ['load', 'jar', ...(row?.state === 'eaten' ? ['use'] : [])],
   // A load that was checked taught its canner something.
   loads: ({ row }) => ['load', ...(row?.stage === 'checked' ? ['canners', 'yields'] : [])],
   load_portions: () => ['load'],
@@ -89,11 +88,57 @@ const compare = (a: readonly Field[], b: readonly Field[]): number => {
 }
 
 /** What waits here to be sent still counts: a row from elsewhere does not undo it. */
-function withWaiting(table: string, old: Row | undefined, row: Row): Row {
-  if (table !== 'jars' || !old) return row
-  const waits = waitingToSend().some((w) => w.path === `${paths.jars}/${row.id}/fate`)
-  const { state, stateAt } = old as Jar
-  return waits ? ({ ...row, state, stateAt } as Row) : row
+const withWaiting = <R extends Row>(key: string, row: R): R =>
+  waitingToSend().reduce((shown, { shows }) => {
+    const mine = shows?.key === key ? shows.rows?.find((r) => r.id === row.id) : undefined
+    return mine ? { ...shown, ...mine, version: shown.version } : shown
+  }, row)
+
+/** Whether a change of a row waits here. */
+const isWaiting = (key: string, id: string): boolean =>
+  waitingToSend().some(
+    ({ shows }) =>
+      shows?.key === key && (shows.rows?.some((r) => r.id === id) || shows.gone?.includes(id)),
+  )
+
+const sorted = <R extends Row>(key: string, rows: Iterable<R>): readonly R[] => {
+  const by = Object.values(LISTS).find((l) => l.key === key)?.by as
+    ((row: Row) => readonly Field[]) | undefined
+  return by ? [...rows].sort((a, b) => compare(by(a), by(b))) : [...rows]
+}
+
+/** A list as it is shown while changes of it wait here: theirs laid over it, in their order. */
+export function withShown<R extends Row>(key: string, list: readonly R[]): readonly R[] {
+  const waits = waitingToSend().flatMap(({ shows }) => (shows?.key === key ? [shows] : []))
+  return waits.reduce(laidOver, list)
+}
+
+/** A list with what one change shows of it; only whole rows are new in it. */
+function laidOver<R extends Row>(list: readonly R[], shows: Shown): readonly R[] {
+  const rows = new Map<string, R>(list.map((r) => [r.id, r]))
+  for (const row of shows.rows ?? []) {
+    const old = rows.get(row.id)
+    if (old) rows.set(row.id, { ...old, ...row, version: old.version })
+    else if ('version' in row) rows.set(row.id, row as unknown as R)
+  }
+  for (const id of shows.gone ?? []) rows.delete(id)
+  return sorted(shows.key, rows.values())
+}
+
+/** Shows a change at once and sends it as soon as it can be sent. */
+export function showAndSend(client: QueryClient, change: Outgoing): void {
+  const { shows } = change
+  if (shows) {
+    void client.cancelQueries({ queryKey: [shows.key] })
+    client.setQueryData<readonly Row[]>([shows.key], (list) => list && laidOver(list, shows))
+  }
+  sendOut(change)
+}
+
+/** Lays over the lists what has waited here since another time. */
+export function showWaiting(client: QueryClient): void {
+  for (const key of new Set(waitingToSend().map((w) => w.shows?.key ?? '')))
+    client.setQueryData<readonly Row[]>([key], (list) => list && withShown(key, list))
 }
 
 /**
@@ -113,14 +158,12 @@ export function mergeRows<R extends Row>(
     else if (row) {
       const fresh = row as unknown as Row
       if (old && (old.version ?? 0) > (fresh.version ?? 0)) continue
-      rows.set(id, withWaiting(table, old, fresh))
+      rows.set(id, withWaiting(LISTS[table]?.key ?? table, fresh))
       touched = true
     }
   }
   if (!touched) return list
-  const by = LISTS[table]?.by as ((row: Row) => readonly Field[]) | undefined
-  const all = [...rows.values()]
-  return (by ? all.sort((a, b) => compare(by(a), by(b))) : all) as unknown as readonly R[]
+  return sorted(LISTS[table]?.key ?? table, rows.values()) as unknown as readonly R[]
 }
 
 /**
@@ -179,7 +222,8 @@ function merged<T>(key: string, list: T, changes: readonly Change[]): T {
  */
 export function putAnswer(client: QueryClient, path: string, answer: unknown): void {
   const [, , resource = '', id = ''] = path.split('/')
-  if (waitingToSend().some((w) => w.path.startsWith(`/api/${resource}/${id}/`))) return
+  if (resource === 'takes' || resource === 'counts') return putJars(client, answer)
+  if (waitingToSend().some((w) => w.path.startsWith(`/api/${resource}/${id}`))) return
   const row = answer as Row & { readonly version: number }
   if (row?.id !== id) return
   const newer = (old: Row): Row => ((old.version ?? 0) <= row.version ? row : old)
@@ -188,6 +232,24 @@ export function putAnswer(client: QueryClient, path: string, answer: unknown): v
   )
   if (resource === 'loads')
     client.setQueryData<Row | null>(['load', id], (one) => one && newer(one))
+}
+
+/** Jars that an answer carries, put among those that are known; what moved on since stays. */
+function putJars(client: QueryClient, answer: unknown): void {
+  const {
+    jars = [],
+    found = [],
+    missing = [],
+    came = [],
+  } = answer as Partial<Record<'jars' | 'found' | 'missing' | 'came', readonly Jar[]>>
+  const rows = [...jars, ...found, ...missing, ...came].filter((j) => !isWaiting('jars', j.id))
+  if (rows.length === 0) return
+  client.setQueryData<readonly Jar[]>(['jars'], (list) => {
+    if (!list) return list
+    const all = new Map(list.map((j) => [j.id, j]))
+    for (const row of rows) if ((all.get(row.id)?.version ?? 0) <= row.version) all.set(row.id, row)
+    return sorted('jars', all.values())
+  })
 }
 
 /** The last changes that were heard, for lists that were on their way meanwhile. */

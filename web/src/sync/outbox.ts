@@ -9,9 +9,22 @@ import { fateOf, request, sentenceOf } from './request'
  */
 export interface Outgoing {
   readonly path: string
-  readonly body: unknown
+  /** PUT where nothing is said; both are the same said twice. */
+  readonly method?: 'PUT' | 'DELETE'
+  readonly body?: unknown
+  /** What this device shows of it until the server has spoken. */
+  readonly shows?: Shown
   /** Written down by a clock that was never held against the server's: the time of sending goes along. */
   readonly unmeasured?: boolean
+}
+
+/** Rows of one list as a waiting change leaves them: the columns it sets, or a whole new row. */
+export interface Shown {
+  /** The word under which the list is kept. */
+  readonly key: string
+  readonly rows?: readonly (Readonly<Record<string, unknown>> & { readonly id: string })[]
+  /** Ids of rows that are gone. */
+  readonly gone?: readonly string[]
 }
 
 /** Whose change it is: it is shown to nobody else and never sent under another name. */
@@ -44,7 +57,8 @@ let unkept: readonly Kept[] = []
 let timer: number | undefined
 let refused: (sentence: string) => void = () => undefined
 let delivered: () => void = () => undefined
-let answered: (path: string, answer: unknown) => void = () => undefined
+let read: () => void = () => undefined
+let answered: (change: Outgoing, answer: unknown) => void = () => undefined
 const listeners = new Set<() => void>()
 const others = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(LOCK)
 
@@ -74,14 +88,41 @@ async function readAll(): Promise<readonly Kept[]> {
 }
 
 async function keep(item: Kept): Promise<void> {
+  askToKeep()
   try {
     const db = await database()
     if (!db) throw new Error('no store')
     await db.put('outbox', item)
     unkept = unkept.filter((k) => k.id !== item.id)
   } catch {
-    // Full or forbidden: it is still sent, as long as this page lives.
+    // Full or forbidden: it is still sent, as long as this page lives; and that is said.
+    setKeeps(false)
   }
+}
+
+/** There is something to lose: the browser is asked, once, not to clear it away. */
+let asked = false
+function askToKeep(): void {
+  if (asked || !('storage' in navigator)) return
+  asked = true
+  void navigator.storage.persist?.().catch(() => undefined)
+}
+
+let keeps = true
+function setKeeps(now: boolean): void {
+  if (keeps === now) return
+  keeps = now
+  listeners.forEach((l) => l())
+}
+
+/** Less than this is as good as full. */
+const LEAST_BYTES = 2_000_000
+
+/** Finds out, before anybody types, whether this browser keeps anything for us. */
+export async function tryToKeep(): Promise<void> {
+  const db = await database()
+  const { quota, usage } = (await navigator.storage?.estimate?.().catch(() => undefined)) ?? {}
+  setKeeps(db !== undefined && (quota === undefined || quota - (usage ?? 0) > LEAST_BYTES))
 }
 
 async function forget(id: string): Promise<void> {
@@ -138,13 +179,13 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
     // Whoever was signed in may have gone while this was read.
     if (owner !== whose) return { sent, left: false }
     try {
-      const answer = await request<unknown>('PUT', next.path, bodyOf(next), {
+      const answer = await request<unknown>(next.method ?? 'PUT', next.path, bodyOf(next), {
         'kelvit-member': whose.memberId,
       })
       await forget(next.id)
       if (owner === whose) {
         show(await readAll())
-        answered(next.path, answer)
+        answered(next, answer)
       }
       sent = true
       continue
@@ -172,18 +213,23 @@ export function openOutbox(
   hear: {
     readonly refused: (sentence: string) => void
     readonly delivered: () => void
+    /** What waited here since another time was read and is known now. */
+    readonly read?: () => void
     /** What the server says of a change that it took. */
-    readonly answered?: (path: string, answer: unknown) => void
+    readonly answered?: (change: Outgoing, answer: unknown) => void
   },
 ): () => void {
   owner = whose
+  read = hear.read ?? (() => undefined)
   refused = hear.refused
   delivered = hear.delivered
   answered = hear.answered ?? (() => undefined)
   const again = (): void => void flush()
   const look = (): void =>
     void readAll().then((all) => {
-      if (owner === whose) show(all)
+      if (owner !== whose) return
+      show(all)
+      if (all.length > 0) read()
     })
   window.addEventListener('online', again)
   others?.addEventListener('message', look)
@@ -209,6 +255,16 @@ export async function wipeOutbox(): Promise<void> {
 }
 
 export const waitingToSend = (): readonly Outgoing[] => queue
+
+/** Whether what cannot be sent yet outlives this page. */
+export const useKeeps = (): boolean =>
+  useSyncExternalStore(
+    (l) => {
+      listeners.add(l)
+      return () => listeners.delete(l)
+    },
+    () => keeps,
+  )
 
 /** How many changes wait here. */
 export const useWaiting = (): number =>

@@ -26,7 +26,7 @@ import {
 } from '@kelvit/contract'
 import type { LotYield } from '@kelvit/core'
 import { queryOptions, useQuery } from '@tanstack/react-query'
-import { caughtUp, isLogged } from './log'
+import { caughtUp, isLogged, withShown } from './log'
 import { ProblemFault, request, requestPlaced } from './request'
 
 /** Lists that the log keeps up to date are only read anew to be sure. */
@@ -39,7 +39,7 @@ const list = <T>(key: string, path: string) =>
       for (;;) {
         const { body, seq } = await requestPlaced<readonly T[]>('GET', path)
         const now = caughtUp(key, body, seq)
-        if (now) return now
+        if (now) return withShown(key, now as readonly (T & { readonly id: string })[])
       }
     },
     ...(isLogged(key) ? { staleTime: SURE_MS } : {}),
@@ -112,6 +112,30 @@ export function useLoad(id: string) {
     queryKey: ['load', id],
     queryFn: () => orNull<LoadWithEvents>(`${paths.loads}/${id}`),
     enabled: id !== '' && !listed && !list.isPending,
+  })
+  return listed ? { ...list, data: listed } : asked
+}
+
+/** One jar, also one that is gone. Null when there is no such jar in this household. */
+export function useJar(id: string) {
+  const list = useJars()
+  const listed = list.data?.find((j) => j.id === id)
+  const asked = useQuery({
+    queryKey: ['jar', id],
+    queryFn: () => orNull<Jar>(`${paths.jars}/${id}`),
+    enabled: id !== '' && !listed && !list.isPending,
+  })
+  return listed ? { ...list, data: listed } : asked
+}
+
+/** The jar with a short code: one that is known here, also without a network; else the server is asked. */
+export function useJarOfCode(code: string) {
+  const list = useJars()
+  const listed = list.data?.find((j) => j.code === code.trim().toUpperCase())
+  const asked = useQuery({
+    queryKey: ['jar', 'code', code.trim().toUpperCase()],
+    queryFn: () => orNull<Jar>(`${paths.jarCodes}/${encodeURIComponent(code.trim())}`),
+    enabled: code.trim() !== '' && !listed && !list.isPending,
   })
   return listed ? { ...list, data: listed } : asked
 }

@@ -1,8 +1,14 @@
-import { flexRender, type RowData, type Table } from '@tanstack/react-table'
+import { flexRender, type Row, type RowData, type Table } from '@tanstack/react-table'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useRef } from 'react'
 
 const ARIA = { asc: 'ascending', desc: 'descending' } as const
 
-/** A table whose columns sort by their heads. */
+/** More rows than this are not all drawn at once. */
+const MANY = 60
+const ROW_PX = 48
+
+/** A table whose columns sort by their heads; of a long one only the rows in sight are drawn. */
 export function SortTable<T extends RowData>({
   table,
   caption,
@@ -10,11 +16,20 @@ export function SortTable<T extends RowData>({
   readonly table: Table<T>
   readonly caption: string
 }) {
+  const { rows } = table.getRowModel()
+  const box = useRef<HTMLDivElement>(null)
+  const long = rows.length > MANY
   return (
-    <div className="relative overflow-x-auto" role="region" aria-label={caption} tabIndex={0}>
-      <table className="w-full min-w-[560px] text-left text-[15px]">
+    <div
+      ref={box}
+      className={`relative overflow-x-auto ${long ? 'max-h-[70vh] overflow-y-auto' : ''}`}
+      role="region"
+      aria-label={caption}
+      tabIndex={0}
+    >
+      <table className="w-full min-w-[560px] text-left text-[15px]" aria-rowcount={rows.length + 1}>
         <caption className="sr-only">{caption}</caption>
-        <thead>
+        <thead className="sticky top-0 z-10 bg-crock">
           <tr>
             {table.getFlatHeaders().map((h) => {
               const sorted = h.column.getIsSorted()
@@ -45,18 +60,66 @@ export function SortTable<T extends RowData>({
             })}
           </tr>
         </thead>
-        <tbody className="tabular">
-          {table.getRowModel().rows.map((row) => (
-            <tr key={row.id} className="border-t border-rim">
-              {row.getVisibleCells().map((cell) => (
-                <td key={cell.id} className="py-0.5 pr-4">
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
+        {long ? (
+          <InSight rows={rows} box={box} columns={table.getVisibleLeafColumns().length} />
+        ) : (
+          <tbody className="tabular">
+            {rows.map((row) => (
+              <Line key={row.id} row={row} />
+            ))}
+          </tbody>
+        )}
       </table>
     </div>
+  )
+}
+
+/** The rows in sight and a few around them; what is above and below is empty height. */
+function InSight<T extends RowData>({
+  rows,
+  box,
+  columns,
+}: {
+  readonly rows: readonly Row<T>[]
+  readonly box: React.RefObject<HTMLDivElement | null>
+  readonly columns: number
+}) {
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_PX,
+    overscan: 12,
+  })
+  const items = virtual.getVirtualItems()
+  const above = items[0]?.start ?? 0
+  const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0)
+  return (
+    <tbody className="tabular">
+      {above > 0 && <Gap height={above} columns={columns} />}
+      {items.map(({ index }) => {
+        const row = rows[index]
+        return row && <Line key={row.id} row={row} at={index + 2} />
+      })}
+      {below > 0 && <Gap height={below} columns={columns} />}
+    </tbody>
+  )
+}
+
+const Gap = ({ height, columns }: { readonly height: number; readonly columns: number }) => (
+  <tr aria-hidden>
+    <td colSpan={columns} style={{ height, padding: 0 }} />
+  </tr>
+)
+
+/** One row; `at` is its place in the whole table, the head counted. */
+function Line<T extends RowData>({ row, at }: { readonly row: Row<T>; readonly at?: number }) {
+  return (
+    <tr className="h-12 border-t border-rim" aria-rowindex={at}>
+      {row.getVisibleCells().map((cell) => (
+        <td key={cell.id} className="py-0.5 pr-4">
+          {flexRender(cell.column.columnDef.cell, cell.getContext())}
+        </td>
+      ))}
+    </tr>
   )
 }

@@ -10,7 +10,7 @@ import {
 import { useMemo, useState } from 'react'
 import { showDate } from '../../household/words'
 import { SortTable } from '../../ui/sort-table'
-import { foodName } from './shelf-view'
+import { foodName } from '../../household/food-name'
 
 const HELD = { free: '', 'in-doubt': 'in doubt', 'not-processed': 'not processed' } as const
 

@@ -7,15 +7,19 @@ import { usePull } from '../../household/pull'
 import { useHousehold, useToday } from '../../household/session'
 import { plural } from '../../household/words'
 import { Button, ButtonLink } from '../../ui/button'
+import { MoreActions } from '../../ui/more-actions'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { filterJars } from './filter'
+import { FilterBar, useShelfFilter } from './filter-bar'
+import { JarSheet } from './jar-sheet'
 import { JarTable } from './jar-table'
 import { Pull } from './pull'
-import { ShelfDrawing } from './shelf-drawing'
 import { SetAside } from './set-aside'
+import { ShelfDrawing } from './shelf-drawing'
 import { arrange } from './shelf-view'
-import { JarSheet, TakeSheet } from './take'
+import { TakeSheet } from './take-sheet'
 
 export function Page() {
   const jars = useJars()
@@ -23,11 +27,10 @@ export function Page() {
   const today = useToday()
   const { may } = useHousehold()
   const [search, setSearch] = useSearchParams()
-  const table = search.get('as') === 'table'
-  const show = (as: string): void =>
+  const change = (to: (s: URLSearchParams) => void): void =>
     setSearch(
       (s) => {
-        s.set('as', as)
+        to(s)
         return s
       },
       { replace: true },
@@ -35,14 +38,6 @@ export function Page() {
   const shelf = useMemo(() => onShelf(jars.data ?? []), [jars.data])
   const broken = [jars, shelves].find((q) => q.isError && !q.data)
   const past = shelf.filter((j) => ageOf(j, today) !== 'best').length
-  const closeTake = (): void =>
-    setSearch(
-      (s) => {
-        s.delete('take')
-        return s
-      },
-      { replace: true },
-    )
   return (
     <Sheet
       question="What is on the shelf?"
@@ -51,22 +46,13 @@ export function Page() {
       }
       actions={
         <>
-          <Button
-            look="quiet"
-            aria-pressed={table}
-            onClick={() => show(table ? 'shelves' : 'table')}
-          >
-            {table ? 'Show the shelves' : 'Show as a table'}
-          </Button>
-          <a
-            href={paths.pantryCsv}
-            download
-            className="inline-flex min-h-11 items-center rounded-md px-3.5 font-semibold text-kettle hover:bg-kettle/10"
-          >
-            Export as CSV
-          </a>
+          <MoreActions>
+            {may('helper') && <ButtonLink to="/pantry/count">Count a shelf</ButtonLink>}
+            <ButtonLink to="/pantry/labels">Labels</ButtonLink>
+            <ButtonLink to="/pantry/foods">What lasts how long</ButtonLink>
+          </MoreActions>
           {may('helper') && (
-            <Button look="main" onClick={() => setSearch({ take: '1' })}>
+            <Button look="main" onClick={() => change((s) => s.set('take', '1'))}>
               Take a jar
             </Button>
           )}
@@ -76,55 +62,95 @@ export function Page() {
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
       {!broken && !(jars.data && shelves.data) && <Skeleton />}
       {jars.data && <SetAside jars={jars.data} />}
-      {jars.data && shelves.data && shelf.length === 0 && (
-        <Empty
-          title="No jar stands here yet"
-          action={
-            <ButtonLink to="/harvest?weigh=1" look="main">
-              Weigh in a harvest
-            </ButtonLink>
-          }
-        >
-          Jars come here by themselves when a load is run and its lids are checked.
-        </Empty>
-      )}
+      {jars.data && shelves.data && shelf.length === 0 && <NoJars />}
       {jars.data && shelves.data && shelf.length > 0 && (
-        <Shelves jars={shelf} shelves={shelves.data} today={today} table={table} />
+        <Shelves
+          jars={shelf}
+          shelves={shelves.data}
+          today={today}
+          table={search.get('as') === 'table'}
+          show={(as) => change((s) => s.set('as', as))}
+        />
       )}
       {search.has('take') && jars.data && (
-        <TakeSheet jars={shelf} onClose={closeTake} today={today} />
+        <TakeSheet jars={shelf} onClose={() => change((s) => s.delete('take'))} today={today} />
       )}
     </Sheet>
   )
 }
+
+const NoJars = () => (
+  <Empty
+    title="No jar stands here yet"
+    action={
+      <div className="flex flex-wrap gap-2.5">
+        <ButtonLink to="/harvest?weigh=1" look="main">
+          Weigh in a harvest
+        </ButtonLink>
+        <ButtonLink to="/pantry/count">Bring in jars that are there already</ButtonLink>
+      </div>
+    }
+  >
+    Jars come here by themselves when a load is run and its lids are checked. Those that stood in
+    the house before come in with a first count, hundreds in a few minutes.
+  </Empty>
+)
 
 function Shelves({
   jars,
   shelves,
   today,
   table,
+  show,
 }: {
   readonly jars: readonly Jar[]
   readonly shelves: Parameters<typeof arrange>[1]
   readonly today: string
   readonly table: boolean
+  readonly show: (as: 'table' | 'shelves') => void
 }) {
   const [open, setOpen] = useState<Jar>()
   const pull = usePull()
   const pullIds = useMemo(() => new Set(pull?.jars.map((j) => j.id)), [pull])
+  const filter = useShelfFilter()
+  const shown = useMemo(() => filterJars(jars, filter, today), [jars, filter, today])
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <Panel label="Shelves">
-        {table ? (
-          <JarTable jars={jars} shelves={shelves} today={today} open={setOpen} />
-        ) : (
+        <FilterBar jars={jars} shelves={shelves}>
+          <Button
+            look="quiet"
+            size="small"
+            aria-pressed={table}
+            onClick={() => show(table ? 'shelves' : 'table')}
+          >
+            {table ? 'As shelves' : 'As a table'}
+          </Button>
+        </FilterBar>
+        <p role="status" className={shown.length === jars.length ? 'sr-only' : 'text-ink-soft'}>
+          {shown.length} of {plural(jars.length, 'jar')}
+        </p>
+        {shown.length === 0 && <p className="py-4 text-ink-soft">No jar is like that.</p>}
+        {table && shown.length > 0 && (
+          <JarTable jars={shown} shelves={shelves} today={today} open={setOpen} />
+        )}
+        {table && (
+          <a
+            href={paths.pantryCsv}
+            download
+            className="no-print mt-2 inline-flex min-h-11 items-center font-semibold text-kettle underline"
+          >
+            All jars as CSV
+          </a>
+        )}
+        {!table && shown.length > 0 && (
           <>
-            {arrange(jars, shelves).map((row) => (
+            {arrange(shown, shelves).map((row) => (
               <ShelfDrawing key={row.id} row={row} today={today} pull={pullIds} open={setOpen} />
             ))}
             <p className="mt-2 text-sm text-ink-soft">
-              A jar is filled as high as the best time it has left. A dot over the lid: pull this
-              week; beet-red: look it over.
+              The paper label is the best time a jar has left: tall when fresh, gone when it is
+              over. A dot over the lid: pull this week; beet-red: look it over. Crossed: do not eat.
             </p>
           </>
         )}

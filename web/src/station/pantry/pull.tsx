@@ -1,12 +1,13 @@
 import type { Jar } from '@kelvit/contract'
 import { countJars, type TooMany } from '@kelvit/core'
+import { Link } from 'react-router'
 import { useHousehold } from '../../household/session'
+import { useTakeJars } from '../../household/take'
 import { tintOf } from '../../household/tints'
 import { addWeek, plural, showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import { foodName } from './shelf-view'
-import { useTake } from './take'
+import { foodName } from '../../household/food-name'
 
 /** A short list of what to eat this week, so that nothing passes its best. */
 export function Pull({
@@ -18,7 +19,7 @@ export function Pull({
   readonly tooMany: readonly TooMany[]
   readonly today: string
 }) {
-  const take = useTake()
+  const takeJars = useTakeJars()
   const { may } = useHousehold()
   const alike = (a: Jar, b: Jar): boolean => a.foodId === b.foodId && a.jar === b.jar
   const groups = jars
@@ -60,7 +61,15 @@ export function Pull({
               <Button
                 size="small"
                 disabled={!may('helper')}
-                onClick={() => take(jar)}
+                onClick={() =>
+                  takeJars({
+                    foodId: jar.foodId,
+                    jar: jar.jar,
+                    count: 1,
+                    why: 'eaten',
+                    preferred: [jar.id],
+                  })
+                }
                 aria-label={`Take one jar of ${foodName(jar.foodId)}`}
               >
                 Take
@@ -75,9 +84,9 @@ export function Pull({
           <ul className="tabular">
             {tooMany.map((t) => (
               <li key={t.foodId} className="flex justify-between gap-3">
-                <span>
+                <Link to={`/pantry/food/${t.foodId}`} className="text-kettle underline">
                   {plural(t.jars, 'jar')} of {foodName(t.foodId).toLowerCase()}
-                </span>
+                </Link>
                 <span className="text-ink-soft">best by {showDate(t.by, today)}</span>
               </li>
             ))}
@@ -92,8 +101,10 @@ export function Pull({
 }
 
 const reason = (jar: Jar, today: string): string =>
-  jar.useSoon
-    ? 'lost some liquid'
-    : jar.bestBy < today
-      ? `best was by ${showDate(jar.bestBy, today)}`
-      : `best by ${showDate(jar.bestBy, today)}`
+  jar.process === 'unknown'
+    ? 'process unknown: soon, or not at all'
+    : jar.useSoon
+      ? 'lost some liquid'
+      : jar.bestBy < today
+        ? `best was by ${showDate(jar.bestBy, today)}`
+        : `best by ${showDate(jar.bestBy, today)}`

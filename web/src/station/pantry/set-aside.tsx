@@ -8,13 +8,13 @@ import { useLoads } from '../../sync/queries'
 import { sentenceOf } from '../../sync/request'
 import { nowMs, useMinute } from '../../sync/clock'
 import { asDecided } from '../../household/set-aside'
+import { useSayFate } from '../../household/set-fate'
 import { useHousehold } from '../../household/session'
 import { plural, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
-import { foodName } from './shelf-view'
-import { useTake } from './take'
+import { foodName } from '../../household/food-name'
 
 const CHOICES: readonly (readonly [JarState, string])[] = [
   ['refrigerated', 'In the fridge'],
@@ -83,16 +83,20 @@ function useProcessAgain(): (batch: readonly Jar[]) => void {
 /** Jars that are not for the shelf, until somebody says what became of each; with the clock that decides. */
 export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
   const now = useMinute()
-  const take = useTake()
+  const say = useSayFate()
   const { may } = useHousehold()
   const { dayTime } = useTimes()
   const aside = jars.filter((j) => j.state === 'set-aside')
   const again = useProcessAgain()
-  const fridge = jars.filter((j) => j.state === 'refrigerated')
+  const fridge = jars.filter((j) => j.state === 'refrigerated' || j.state === 'opened')
   if (aside.length + fridge.length === 0) return null
   return (
-    <Panel rim="stop" label="Set aside">
-      <h2 className="mb-1">Set aside</h2>
+    <Panel
+      rim={aside.length > 0 ? 'stop' : 'due'}
+      label={aside.length > 0 ? 'Set aside' : 'In the fridge'}
+      className="mb-5"
+    >
+      {aside.length > 0 && <h2 className="mb-1">Set aside</h2>}
       {may('helper') &&
         batchesAgain(aside, now).map((batch) => (
           <Button key={batch[0]?.id} className="my-2" onClick={() => again(batch)}>
@@ -135,7 +139,7 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
                         size="small"
                         look={state === 'discarded' ? 'stop' : 'plain'}
                         aria-label={`${words}: jar ${jar.code}`}
-                        onClick={() => take(jar, state)}
+                        onClick={() => say(jar, state)}
                       >
                         {words}
                       </Button>
@@ -149,7 +153,7 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
       </ul>
       {fridge.length > 0 && (
         <>
-          <h3 className="mt-3 border-t border-rim pt-3">In the fridge</h3>
+          <h2 className={aside.length > 0 ? 'mt-3 border-t border-rim pt-3' : ''}>In the fridge</h2>
           <ul>
             {fridge.map((jar) => (
               <InFridge key={jar.id} jar={jar} now={now} />
@@ -163,15 +167,16 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
 
 /** A jar in the fridge with its few days. */
 function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
-  const take = useTake()
+  const say = useSayFate()
   const { may } = useHousehold()
   const { dayTime } = useTimes()
-  const until = eatBy(Date.parse(jar.stateAt))
+  const until = eatBy(Date.parse(jar.stateAt), jar.foodId)
   const over = now > until
   return (
     <li className="flex flex-wrap items-center justify-between gap-2 py-2">
       <span>
-        {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}{' '}
+        {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}
+        {jar.state === 'opened' && ', opened'}{' '}
         <span className={over ? 'font-semibold text-beet' : 'text-ink-soft'}>
           {over ? 'longer than its days: discard it' : `eat by ${dayTime(until, now)}`}
         </span>
@@ -179,7 +184,11 @@ function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
       {may('helper') && (
         <span className="flex gap-2">
           {!over && (
-            <Button size="small" aria-label={`Eaten: jar ${jar.code}`} onClick={() => take(jar)}>
+            <Button
+              size="small"
+              aria-label={`Eaten: jar ${jar.code}`}
+              onClick={() => say(jar, 'eaten')}
+            >
               Eaten
             </Button>
           )}
@@ -187,7 +196,7 @@ function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
             size="small"
             look="stop"
             aria-label={`Thrown away: jar ${jar.code}`}
-            onClick={() => take(jar, 'discarded')}
+            onClick={() => say(jar, 'discarded')}
           >
             Thrown away
           </Button>

@@ -1,5 +1,6 @@
 import type { Jar, Shelf } from '@kelvit/contract'
-import { foodOf, oldestFirst, shortName } from '@kelvit/core'
+import { oldestFirst } from '@kelvit/core'
+import { foodName } from '../../household/food-name'
 
 /** Jars of one food on one shelf, oldest last so that fresh ones stand at the left. */
 export interface ShelfGroup {
@@ -13,9 +14,6 @@ export interface ShelfRow {
   readonly name: string
   readonly groups: readonly ShelfGroup[]
 }
-
-export const foodName = (foodId: string): string =>
-  foodId === 'untested' ? 'Untested' : shortName(foodOf(foodId) ?? { name: foodId })
 
 /** The pantry shelf by shelf; jars that stand nowhere yet come first. */
 export function arrange(jars: readonly Jar[], shelves: readonly Shelf[]): readonly ShelfRow[] {

@@ -1,0 +1,92 @@
+import type { NewLabels } from '@kelvit/contract'
+import { labelApi } from '@kelvit/contract/routes'
+import {
+  addressOf,
+  foodOf,
+  LABEL_SHEETS,
+  ownSheet,
+  shortName,
+  whyNotSheet,
+  type LabelSheet,
+} from '@kelvit/core'
+import type Router from '@koa/router'
+import { inArray } from 'drizzle-orm'
+import { jars } from '../db/schema'
+import type { PrintedLabel } from '../formats/labels-pdf'
+import { beside } from '../heavy/beside'
+import type { Deps } from '../http/deps'
+import { notFound, unprocessable } from '../http/problem'
+import { serve } from '../http/serve'
+
+type JarRow = typeof jars.$inferSelect
+
+const DAY = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+})
+const day = (iso: string): string => DAY.format(Date.parse(iso))
+
+/** What a jar's label says, and where its code leads. */
+export function labelOf(
+  jar: JarRow,
+  wanted: Pick<NewLabels, 'byBatch' | 'initials' | 'price'>,
+  origin: string,
+): PrintedLabel {
+  const code = wanted.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code
+  const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
+  return {
+    words: {
+      food: shortName(foodOf(jar.foodId) ?? { name }),
+      code,
+      canned: day(jar.cannedOn),
+      bestBy: jar.process === 'unknown' || jar.recipeId ? '' : day(jar.bestBy),
+      initials: wanted.initials ?? '',
+      price: wanted.price ?? '',
+    },
+    address: addressOf(origin, code, jar.householdId),
+  }
+}
+
+function sheetOf(wanted: NewLabels): LabelSheet {
+  const sheet =
+    wanted.sheet === 'own'
+      ? wanted.own && ownSheet(wanted.own)
+      : LABEL_SHEETS.find((s) => s.id === wanted.sheet)
+  if (!sheet)
+    throw unprocessable('no-sheet', 'There is no such label sheet. Choose one, or give its grid.')
+  const why = whyNotSheet(sheet)
+  if (why) throw unprocessable('sheet', why)
+  const each = sheet.columns * sheet.rows
+  if (wanted.start > each)
+    throw unprocessable('start', `A sheet has ${each} labels: begin with one of them.`)
+  return sheet
+}
+
+export function labelRoutes(router: Router, deps: Deps): void {
+  serve(router, labelApi.labelSheets, () => [...LABEL_SHEETS])
+  serve(router, labelApi.labels, async ({ actor, body, ctx }) => {
+    const sheet = sheetOf(body)
+    const rows = await deps.db.inHousehold(actor, (tx) =>
+      tx
+        .select()
+        .from(jars)
+        .where(inArray(jars.id, [...new Set(body.jarIds)])),
+    )
+    const known = new Map(rows.map((j) => [j.id, j]))
+    const labels = body.jarIds.map((id) => {
+      const jar = known.get(id)
+      if (!jar) throw notFound('One of these jars is not of this household.')
+      return labelOf(jar, body, `${ctx.protocol}://${ctx.host}`)
+    })
+    const pdf = await beside(
+      'labels',
+      { sheet, start: body.start - 1, labels },
+      'These labels took too long to set. Print fewer at once.',
+    )
+    ctx.type = 'application/pdf'
+    ctx.attachment('kelvit-labels.pdf')
+    ctx.body = Buffer.from(pdf)
+  })
+}

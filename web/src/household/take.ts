@@ -1,0 +1,86 @@
+import { paths, type Jar, type NewTake } from '@kelvit/contract'
+import { countJars, dateAt, stateAfter, takeJars, type JarToTake, type Taken } from '@kelvit/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { v7 as uuidv7 } from 'uuid'
+import { nowIso, nowMs } from '../sync/clock'
+import { showAndSend } from '../sync/log'
+import { useNotify } from '../ui/notice'
+import { foodName } from './food-name'
+import { useHousehold } from './session'
+import { asDecided } from './set-aside'
+
+/** A jar as taking reads it. */
+export const asToTake = (jar: Jar): JarToTake => ({ ...jar, ...asDecided(jar), hold: jar.hold })
+
+type Wish = Omit<NewTake, 'at'>
+
+/** Which jars a wish would get by what this device knows. */
+export function wouldTake(
+  jars: readonly Jar[],
+  wish: Pick<Wish, 'foodId' | 'jar' | 'count' | 'why' | 'preferred'>,
+  now: number,
+  zone: string,
+): Taken<Jar> {
+  const { jars: taken, ...rest } = takeJars(
+    jars.map(asToTake),
+    { ...wish, on: dateAt(now, zone) },
+    now,
+  )
+  return { ...rest, jars: taken.flatMap(({ id }) => jars.find((j) => j.id === id) ?? []) }
+}
+
+const SAID: Readonly<Record<NewTake['why'], string>> = {
+  eaten: 'taken',
+  opened: 'opened: the rest is in the fridge',
+  given: 'given away',
+  discarded: 'thrown away',
+  moved: 'moved',
+}
+
+/**
+ * Takes jars off the shelf at once, with a way back: chosen here by what is known, decided
+ * by the server when it hears of it, also hours later.
+ */
+export function useTakeJars(): (wish: Wish) => Taken<Jar> {
+  const client = useQueryClient()
+  const notify = useNotify()
+  const { household } = useHousehold()
+  return (wish) => {
+    const known = client.getQueryData<readonly Jar[]>(['jars']) ?? []
+    const taken = wouldTake(known, wish, nowMs(), household.zone)
+    const [first] = taken.jars
+    if (!first) return taken
+    const at = nowIso()
+    const after =
+      wish.why === 'moved'
+        ? { shelfId: wish.toShelfId ?? null }
+        : { state: stateAfter(wish.why), stateAt: at }
+    const path = `${paths.takes}/${uuidv7()}`
+    const preferred = taken.jars.map((j) => j.id)
+    showAndSend(client, {
+      path,
+      body: { ...wish, count: preferred.length, preferred, at } satisfies NewTake,
+      shows: { key: 'jars', rows: preferred.map((id) => ({ id, ...after })) },
+    })
+    const what =
+      taken.jars.length === 1
+        ? `${foodName(first.foodId)} ${first.code}`
+        : `${countJars(taken.jars.length, first.jar)} of ${foodName(first.foodId).toLowerCase()}`
+    notify.done(`${what} ${SAID[wish.why]}.`, () => {
+      showAndSend(client, {
+        path: `${path}/undo`,
+        body: { at: nowIso() },
+        shows: {
+          key: 'jars',
+          rows: taken.jars.map(({ id, state, stateAt, shelfId }) => ({
+            id,
+            state,
+            stateAt,
+            shelfId,
+          })),
+        },
+      })
+    })
+    return taken
+  }
+}

@@ -1,0 +1,293 @@
+import { paths, type Jar, type Shelf } from '@kelvit/contract'
+import { countJars, kindsOn, type CountedKind } from '@kelvit/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { foodName } from '../../household/food-name'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural } from '../../household/words'
+import { nowIso } from '../../sync/clock'
+import { showAndSend } from '../../sync/log'
+import { useJars, useShelves } from '../../sync/queries'
+import { Button, ButtonLink } from '../../ui/button'
+import { ChoiceField, TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Skeleton, Trouble } from '../../ui/states'
+import { Stepper } from '../../ui/stepper'
+import { CameForm } from './came-form'
+import { countOf, kindKey, shownCome, type CameDraft, type Counted } from './count-draft'
+import { NOWHERE } from './filter'
+import { ShelfMaker } from './shelf-maker'
+
+/** Walks a shelf: what stands there, what is missing, and what the book does not know. */
+export function Page() {
+  const [jars, shelves] = [useJars(), useShelves()]
+  const broken = [jars, shelves].find((q) => q.isError && !q.data)
+  return (
+    <Sheet
+      question="What stands there?"
+      aside="a count corrects the book, and the log keeps both"
+      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+    >
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && !(jars.data && shelves.data) && <Skeleton />}
+      {jars.data && shelves.data && <Walk jars={jars.data} shelves={shelves.data} />}
+    </Sheet>
+  )
+}
+
+function Walk({
+  jars,
+  shelves,
+}: {
+  readonly jars: readonly Jar[]
+  readonly shelves: readonly Shelf[]
+}) {
+  const [search, setSearch] = useSearchParams()
+  const chosen = search.get('shelf') ?? shelves[0]?.id ?? NOWHERE
+  const shelfId = chosen === NOWHERE ? null : chosen
+  const setShelf = (id: string): void => setSearch({ shelf: id }, { replace: true })
+  return (
+    <div className="flex flex-col gap-5">
+      <Panel label="Which shelf" className="flex flex-wrap items-end gap-4">
+        <ChoiceField
+          label="Shelf"
+          className="min-w-56"
+          value={chosen}
+          choices={[...shelves.map((s) => [s.id, s.name] as const), [NOWHERE, 'On no shelf yet']]}
+          onChange={(e) => setShelf(e.target.value)}
+        />
+        <ShelfMaker shelves={shelves} made={setShelf} />
+      </Panel>
+      <OneShelf key={chosen} jars={jars} shelfId={shelfId} />
+    </div>
+  )
+}
+
+function OneShelf({
+  jars,
+  shelfId,
+}: {
+  readonly jars: readonly Jar[]
+  readonly shelfId: string | null
+}) {
+  const [counted, setCounted] = useState<Counted>({})
+  const [seen, setSeen] = useState<readonly string[]>([])
+  const [came, setCame] = useState<readonly CameDraft[]>([])
+  const [reason, setReason] = useState('')
+  const kinds = kindsOn(jars, shelfId)
+  const put = usePutDown(jars, shelfId)
+  const draft = countOf(jars, shelfId, counted, seen, came)
+  const nothing = draft.missing.length + draft.found.length + draft.came.length === 0
+  const unsaid = came.some((c) => c.process === '')
+  return (
+    <>
+      <Panel label="In the book">
+        <h2 className="mb-1">What should stand there</h2>
+        <p className="mb-2 text-ink-soft">
+          Count each kind. Kinds you do not touch stay as they are; of those that are fewer, the
+          oldest are missing, for they are taken first.
+        </p>
+        {kinds.length === 0 && <p className="py-3">By the book, nothing stands here.</p>}
+        <ul>
+          {kinds.map((kind) => (
+            <KindLine
+              key={kindKey(kind)}
+              kind={kind}
+              counted={counted[kindKey(kind)]}
+              seen={seen}
+              count={(n) => setCounted((c) => ({ ...c, [kindKey(kind)]: n }))}
+            />
+          ))}
+        </ul>
+        <SeenHere jars={jars} seen={seen} see={(id) => setSeen((s) => [...s, id])} />
+      </Panel>
+      <Panel label="Not in the book" rim={came.length > 0 ? 'due' : 'plain'}>
+        <h2 className="mb-1">What the book does not know</h2>
+        <p className="mb-3 text-ink-soft">
+          Jars from before Kelvit, gifts, trades: a line for each food, size and year.
+        </p>
+        <CameForm lines={came} change={setCame} />
+      </Panel>
+      <Panel label="Put it down" rim={nothing ? 'plain' : 'due'}>
+        <p role="status" className="mb-3 font-head text-xl font-semibold">
+          {nothing
+            ? 'Nothing was counted yet.'
+            : [
+                draft.found.length > 0 && `${plural(draft.found.length, 'jar')} found`,
+                draft.missing.length > 0 && `${plural(draft.missing.length, 'jar')} missing`,
+                came.length > 0 &&
+                  `${plural(
+                    came.reduce((n, c) => n + c.jars, 0),
+                    'jar',
+                  )} new`,
+              ]
+                .filter(Boolean)
+                .join(', ')}
+        </p>
+        <TextField
+          label="Reason (if you like)"
+          value={reason}
+          maxLength={200}
+          placeholder="Autumn count"
+          onChange={(e) => setReason(e.target.value)}
+        />
+        {unsaid && (
+          <p role="alert" className="mt-2 text-beet">
+            Say of each line how its jars were processed, or that nobody knows.
+          </p>
+        )}
+        <Button
+          look="main"
+          className="mt-3"
+          disabled={nothing || unsaid}
+          onClick={() => put({ ...draft, reason: reason.trim() })}
+        >
+          Put it down
+        </Button>
+      </Panel>
+    </>
+  )
+}
+
+/** One kind that should stand here: counted by number, or as the book has it. */
+function KindLine({
+  kind,
+  counted,
+  seen,
+  count,
+}: {
+  readonly kind: CountedKind<Jar>
+  readonly counted: number | undefined
+  readonly seen: readonly string[]
+  readonly count: (n: number) => void
+}) {
+  const fewer = counted === undefined ? 0 : Math.max(0, kind.jars.length - counted)
+  const more = counted === undefined ? 0 : Math.max(0, counted - kind.jars.length)
+  const gone = kind.jars.filter((j) => !seen.includes(j.id)).slice(0, fewer)
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rim py-2.5 first:border-0">
+      <span className="flex items-center gap-3">
+        <span
+          aria-hidden
+          className="h-6 w-3.5 rounded-sm"
+          style={{ background: tintOf(kind.foodId) }}
+        />
+        <span className="leading-snug">
+          <strong>
+            {countJars(kind.jars.length, kind.jar)} {foodName(kind.foodId).toLowerCase()}
+          </strong>
+          <span className="block text-[15px] text-ink-soft">
+            {counted === undefined
+              ? 'not counted'
+              : fewer > 0
+                ? `missing: ${gone.map((j) => j.code).join(', ')}`
+                : more > 0
+                  ? `${plural(more, 'jar')} more than the book: add them below`
+                  : 'all there'}
+          </span>
+        </span>
+      </span>
+      <span className="flex items-end gap-2.5">
+        <Button size="small" look="quiet" onClick={() => count(kind.jars.length)}>
+          All there
+        </Button>
+        <Stepper
+          label={`${foodName(kind.foodId)}, counted`}
+          bare
+          value={counted ?? kind.jars.length}
+          unsaid={counted === undefined}
+          min={0}
+          max={500}
+          onChange={count}
+        />
+      </span>
+    </li>
+  )
+}
+
+/** A jar in hand: by its code it is found here, wherever the book has it. */
+function SeenHere({
+  jars,
+  seen,
+  see,
+}: {
+  readonly jars: readonly Jar[]
+  readonly seen: readonly string[]
+  readonly see: (id: string) => void
+}) {
+  const [code, setCode] = useState('')
+  const [wrong, setWrong] = useState<string>()
+  const look = (): void => {
+    const jar = jars.find((j) => j.code === code.trim().toUpperCase())
+    if (!jar) {
+      setWrong('No jar of this household has that code, as far as is known here.')
+      return
+    }
+    if (!seen.includes(jar.id)) see(jar.id)
+    setCode('')
+    setWrong(undefined)
+  }
+  return (
+    <form
+      className="mt-3 flex flex-wrap items-end gap-2.5 border-t border-rim pt-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        look()
+      }}
+    >
+      <TextField
+        label="A jar in your hand, by its code"
+        className="w-60"
+        value={code}
+        autoCapitalize="characters"
+        spellCheck={false}
+        error={wrong}
+        onChange={(e) => setCode(e.target.value)}
+      />
+      <Button type="submit" disabled={code.trim() === ''}>
+        It stands here
+      </Button>
+      {seen.length > 0 && (
+        <p className="min-h-11 content-center text-ink-soft">
+          Seen: {seen.map((id) => jars.find((j) => j.id === id)?.code).join(', ')}
+        </p>
+      )}
+    </form>
+  )
+}
+
+/** Sends a count, shown at once, also without a network. */
+function usePutDown(jars: readonly Jar[], shelfId: string | null) {
+  const client = useQueryClient()
+  const notify = useNotify()
+  const navigate = useNavigate()
+  const { household } = useHousehold()
+  const today = useToday()
+  return (count: ReturnType<typeof countOf> & { readonly reason: string }): void => {
+    const at = nowIso()
+    const back = count.found.filter((id) => jars.find((j) => j.id === id)?.state !== 'on-shelf')
+    showAndSend(client, {
+      path: `${paths.counts}/${uuidv7()}`,
+      body: { shelfId, at, ...count },
+      shows: {
+        key: 'jars',
+        rows: [
+          ...count.found.map((id) => ({
+            id,
+            shelfId,
+            ...(back.includes(id) ? { state: 'on-shelf', stateAt: at } : {}),
+          })),
+          ...count.missing.map((id) => ({ id, state: 'missing', stateAt: at })),
+          ...shownCome(count.came, shelfId, household.settings, today, at).map((j) => ({ ...j })),
+        ],
+      },
+    })
+    notify.done('The shelf is counted.')
+    void navigate('/pantry')
+  }
+}

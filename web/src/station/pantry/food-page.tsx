@@ -1,0 +1,219 @@
+import { paths, type Jar } from '@kelvit/contract'
+import {
+  addDays,
+  mealsOfUse,
+  needsDiffer,
+  stockAhead,
+  type Advice,
+  type FoodStock,
+} from '@kelvit/core'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import { StockAhead } from '../../chart/stock-ahead'
+import { foodName } from '../../household/food-name'
+import { useFoodStock } from '../../household/food-stock'
+import { useHousehold, useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, showDate } from '../../household/words'
+import { useSave } from '../../sync/changes'
+import { useNeeds, useShelves } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { Button, ButtonLink } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton } from '../../ui/states'
+import { arrange } from './shelf-view'
+import { ShelfDrawing } from './shelf-drawing'
+import { JarSheet } from './jar-sheet'
+
+/** "1½" would be a lie of precision: jars a week to a tenth. */
+export const aWeek = (rate: number): string => {
+  const tenth = Math.round(rate * 10) / 10
+  return `${tenth} ${tenth === 1 ? 'jar' : 'jars'} a week`
+}
+
+/** One food: how long it lasts, what passes its best, and what to do about it. */
+export function Page() {
+  const { food = '' } = useParams()
+  const stock = useFoodStock(food)
+  const name = foodName(food)
+  return (
+    <Sheet
+      question={`How long do the ${name.toLowerCase()} last?`}
+      aside={stock && plural(stock.jars.length, 'jar')}
+      actions={<ButtonLink to="/pantry/foods">Every food</ButtonLink>}
+    >
+      {!stock && <Skeleton />}
+      {stock && stock.jars.length === 0 && (
+        <Empty
+          title={`No ${name.toLowerCase()} on the shelf`}
+          action={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+        />
+      )}
+      {stock && stock.jars.length > 0 && <Known stock={stock} />}
+    </Sheet>
+  )
+}
+
+function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
+  const today = useToday()
+  const shelves = useShelves().data ?? []
+  const [open, setOpen] = useState<Jar>()
+  const { forecast, need, rate } = stock
+  const until = [addDays(today, 364), forecast?.runsOut ?? '', need?.nextHarvestOn ?? '']
+    .sort()
+    .at(-1)
+  const end = until && until < addDays(today, 1095) ? until : addDays(today, 1095)
+  return (
+    <div className="flex flex-col gap-5">
+      <Panel
+        label="How long they last"
+        rim={stock.advice.some((a) => a.kind !== 'runs-out') ? 'due' : 'done'}
+      >
+        {forecast && rate !== null ? (
+          <>
+            <p className="mb-1 font-head text-2xl font-semibold">{lastingWords(stock, today)}</p>
+            <p className="mb-3 text-ink-soft">
+              Reckoned with {aWeek(rate)}
+              {stock.planned === null
+                ? ', by what was eaten'
+                : stock.weeksOfRecord === 0
+                  ? ', by your needs: there is no record yet'
+                  : `: needs say ${Math.round(stock.planned * 10) / 10}, and the last ${plural(stock.weeksOfRecord, 'week')} count with it`}
+              . Oldest first.
+            </p>
+            <StockAhead
+              days={stockAhead(
+                stock.jars.map((j) => j.bestBy),
+                today,
+                rate,
+                end,
+              )}
+              tint={tintOf(stock.foodId)}
+              runsOut={forecast.runsOut}
+              harvest={need?.nextHarvestOn}
+              label={lastingWords(stock, today)}
+            />
+            <p className="mt-1 text-sm text-ink-soft">
+              The steps are the jars that are left; hatched: past their best by then.
+            </p>
+          </>
+        ) : (
+          <p className="leading-relaxed">
+            Nobody has said how often it is eaten, and there is no record of it yet.{' '}
+            <ButtonLink to="/needs" size="small">
+              Say it under Needs
+            </ButtonLink>
+          </p>
+        )}
+      </Panel>
+      <Advices stock={stock} />
+      <Panel label="Where they stand">
+        <h2 className="mb-2">Where they stand</h2>
+        {arrange(stock.jars, shelves).map((row) => (
+          <ShelfDrawing key={row.id} row={row} today={today} pull={new Set()} open={setOpen} />
+        ))}
+      </Panel>
+      {open && <JarSheet jar={open} onClose={() => setOpen(undefined)} today={today} />}
+    </div>
+  )
+}
+
+/** How it ends, in one sentence. */
+export function lastingWords({ forecast: f, need }: FoodStock<Jar>, today: string): string {
+  if (!f) return 'How fast it is eaten is not known.'
+  if (f.late > 0)
+    return `${plural(f.late, 'jar')} will pass their best, the first on ${showDate(f.lateFrom ?? today, today)}.`
+  if (f.runsOut === null) return 'They are not eaten at all.'
+  const short = need && f.runsOut < need.nextHarvestOn
+  return `The last is eaten about ${showDate(f.runsOut, today)}${
+    short
+      ? `, before the harvest of ${showDate(need.nextHarvestOn, today)}`
+      : ', and none passes its best'
+  }.`
+}
+
+const ADVICE: Readonly<Record<Advice['kind'], (a: Advice, today: string) => string>> = {
+  'eat-more': (a) =>
+    a.kind === 'eat-more' ? `Eat ${aWeek(a.jarsAWeek)}, and none passes its best.` : '',
+  'give-away': (a) =>
+    a.kind === 'give-away'
+      ? `Give ${plural(a.jars, 'jar')} away while they are at their best.`
+      : '',
+  'less-next-season': (a) =>
+    a.kind === 'less-next-season' ? `Can about ${plural(a.jars, 'jar')} less next season.` : '',
+  'runs-out': (a, today) =>
+    a.kind === 'runs-out'
+      ? `It runs out about ${showDate(a.on, today)}: can more of it next season, or eat it less often.`
+      : '',
+}
+
+/** What could be done, with the press that carries it into Needs. */
+function Advices({ stock }: { readonly stock: FoodStock<Jar> }) {
+  const today = useToday()
+  const { may } = useHousehold()
+  const carry = useCarry(stock)
+  const differ = needsDiffer(stock)
+  if (stock.advice.length === 0 && !differ) return null
+  return (
+    <Panel label="What to do" rim="due">
+      <h2 className="mb-2">What to do</h2>
+      <ul>
+        {stock.advice.map((a) => (
+          <li
+            key={a.kind}
+            className="flex min-h-13 flex-wrap items-center justify-between gap-3 border-t border-rim py-1.5 first:border-0"
+          >
+            <span>{ADVICE[a.kind](a, today)}</span>
+            {a.kind === 'eat-more' && stock.need && may('helper') && (
+              <Button size="small" onClick={() => carry(a.jarsAWeek)}>
+                Put {aWeek(a.jarsAWeek)} into Needs
+              </Button>
+            )}
+            {a.kind === 'give-away' && (
+              <ButtonLink to={`/pantry?take=1`} size="small">
+                Give some away
+              </ButtonLink>
+            )}
+          </li>
+        ))}
+        {differ && stock.rate !== null && (
+          <li className="flex min-h-13 flex-wrap items-center justify-between gap-3 border-t border-rim py-1.5 first:border-0">
+            <span>
+              You really eat {aWeek(stock.rate)}; your needs say{' '}
+              {Math.round((stock.planned ?? 0) * 10) / 10}. What is to can follows the needs.
+            </span>
+            {may('helper') && (
+              <Button size="small" onClick={() => carry(stock.rate ?? 0)}>
+                Put {aWeek(stock.rate)} into Needs
+              </Button>
+            )}
+          </li>
+        )}
+      </ul>
+    </Panel>
+  )
+}
+
+/** Writes a use into the household's needs, with a way back. */
+function useCarry({ foodId }: FoodStock<Jar>): (jarsAWeek: number) => void {
+  const row = useNeeds().data?.find((n) => n.foodId === foodId)
+  const save = useSave('needs')
+  const notify = useNotify()
+  return (jarsAWeek) => {
+    if (!row) return
+    const put = (mealsPerWeek: number, version: number) => ({
+      method: 'PATCH' as const,
+      path: `${paths.needs}/${row.id}`,
+      body: { version, mealsPerWeek },
+    })
+    save.mutate(put(mealsOfUse(jarsAWeek, row.jarsPerMeal), row.version), {
+      onSuccess: () =>
+        notify.done(`Needs: ${foodName(foodId)}, ${aWeek(jarsAWeek)}.`, () =>
+          save.mutate(put(row.mealsPerWeek, row.version + 1)),
+        ),
+      onError: (e) => notify.trouble(sentenceOf(e)),
+    })
+  }
+}

@@ -1,0 +1,88 @@
+import type { Jar } from '@kelvit/contract'
+import { useEffect } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { foodName } from '../../household/food-name'
+import { History } from '../../household/history'
+import { useToday } from '../../household/session'
+import { useJar, useJarOfCode, useLots } from '../../sync/queries'
+import { ButtonLink } from '../../ui/button'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { JarActions, JarCaution, JarFacts } from './jar-facts'
+
+/** Everything about one jar: lot, load, seal, place, and everything that was said of it. */
+export function Page() {
+  const { id = '' } = useParams()
+  const jar = useJar(id)
+  return (
+    <Sheet
+      question={jar.data ? `What of jar ${jar.data.code}?` : 'What of this jar?'}
+      aside={jar.data && foodName(jar.data.foodId)}
+      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+    >
+      {jar.isError && !jar.data && <Trouble error={jar.error} retry={() => void jar.refetch()} />}
+      {jar.isPending && !jar.isError && <Skeleton />}
+      {jar.data === null && <NoSuchJar />}
+      {jar.data && <Known jar={jar.data} />}
+    </Sheet>
+  )
+}
+
+const NoSuchJar = () => (
+  <Empty
+    title="There is no such jar here"
+    action={<ButtonLink to="/pantry/scan">Type its short code</ButtonLink>}
+  >
+    The code may be mistyped, or the label may be of another household: then its jar is theirs.
+  </Empty>
+)
+
+function Known({ jar }: { readonly jar: Jar }) {
+  const today = useToday()
+  const lot = useLots().data?.find((l) => l.id === jar.lotId)
+  const navigate = useNavigate()
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
+      <Panel label="What is known" rim={jar.hold || jar.recipeId ? 'stop' : 'plain'}>
+        <JarFacts jar={jar} today={today} />
+        {lot && <p className="mb-3 text-ink-soft">Of the lot “{lot.said}”.</p>}
+        <History table="jars" id={jar.id} />
+      </Panel>
+      <Panel label="What to do with it" rim={jar.state === 'on-shelf' ? 'done' : 'plain'}>
+        {jar.state === 'on-shelf' || jar.state === 'opened' ? (
+          <JarCaution jar={jar} today={today} />
+        ) : (
+          <p className="text-ink-soft">It is not on the shelf any more.</p>
+        )}
+        <JarActions jar={jar} done={() => void navigate('/pantry')} />
+        <div className="mt-3 flex flex-wrap gap-2 border-t border-rim pt-2">
+          <ButtonLink to={`/pantry/food/${jar.foodId}`} look="quiet" size="small">
+            All {foodName(jar.foodId).toLowerCase()}
+          </ButtonLink>
+          <ButtonLink to={`/pantry/labels?jars=${jar.id}`} look="quiet" size="small">
+            Print its label
+          </ButtonLink>
+        </div>
+      </Panel>
+    </div>
+  )
+}
+
+/** The address on a label: leads to its jar, or says why not. */
+export function CodePage() {
+  const { code = '' } = useParams()
+  const jar = useJarOfCode(code)
+  const navigate = useNavigate()
+  const id = jar.data?.id
+  useEffect(() => {
+    if (id) void navigate(`/pantry/jar/${id}`, { replace: true })
+  }, [id, navigate])
+  return (
+    <Sheet question={`Which jar is ${code.toUpperCase()}?`}>
+      {jar.isError && <Trouble error={jar.error} retry={() => void jar.refetch()} />}
+      {jar.isPending && !jar.isError && <Skeleton />}
+      {jar.data === null && <NoSuchJar />}
+    </Sheet>
+  )
+}

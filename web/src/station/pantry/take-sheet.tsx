@@ -1,0 +1,220 @@
+import type { Jar } from '@kelvit/contract'
+import { countJars, jarName, mayBeEaten, type JarSize, type TakeWhy } from '@kelvit/core'
+import { useState } from 'react'
+import { wouldTake, useTakeJars } from '../../household/take'
+import { foodName } from '../../household/food-name'
+import { useHousehold } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, showDate } from '../../household/words'
+import { nowMs } from '../../sync/clock'
+import { useShelves } from '../../sync/queries'
+import { Button, ButtonLink } from '../../ui/button'
+import { ChoiceField, TextField } from '../../ui/field'
+import { Sheet } from '../../ui/sheet'
+import { Empty } from '../../ui/states'
+import { Stepper } from '../../ui/stepper'
+import { LookBefore } from './look-before'
+
+interface Kind {
+  readonly foodId: string
+  readonly jar: JarSize
+  readonly jars: readonly Jar[]
+}
+
+/** Jars that may be taken, by food and size, in the order of the alphabet. */
+function kindsOf(jars: readonly Jar[]): readonly Kind[] {
+  const kinds = new Map<string, Jar[]>()
+  for (const jar of jars.filter(mayBeEaten)) {
+    const key = `${jar.foodId} ${jar.jar}`
+    kinds.set(key, [...(kinds.get(key) ?? []), jar])
+  }
+  return [...kinds.values()]
+    .flatMap((list) => (list[0] ? [{ foodId: list[0].foodId, jar: list[0].jar, jars: list }] : []))
+    .sort(
+      (a, b) => foodName(a.foodId).localeCompare(foodName(b.foodId)) || a.jar.localeCompare(b.jar),
+    )
+}
+
+/** Take a jar: choose a food, get its oldest. */
+export function TakeSheet({
+  jars,
+  onClose,
+  today,
+}: {
+  readonly jars: readonly Jar[]
+  readonly onClose: () => void
+  readonly today: string
+}) {
+  const [chosen, setChosen] = useState<Kind>()
+  const kinds = kindsOf(jars)
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="Take a jar"
+      about="the oldest of a food goes first"
+    >
+      {kinds.length === 0 && (
+        <Empty title="The shelf is empty">
+          Jars that stood there before Kelvit come in with a first count.
+        </Empty>
+      )}
+      <div className="mb-3 flex justify-end">
+        <ButtonLink to="/pantry/scan" look="quiet" size="small">
+          Scan or type a jar’s code
+        </ButtonLink>
+      </div>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+        {kinds.map((k) => {
+          const mine = k.foodId === chosen?.foodId && k.jar === chosen.jar
+          const alone = kinds.filter((x) => x.foodId === k.foodId).length === 1
+          return (
+            <button
+              key={`${k.foodId} ${k.jar}`}
+              type="button"
+              aria-pressed={mine}
+              onClick={() => setChosen(k)}
+              className={`flex min-h-14 items-center gap-2.5 rounded-md border-[1.5px] px-3 text-left font-semibold ${mine ? 'border-kettle bg-kettle/12' : 'border-rim'}`}
+            >
+              <span
+                aria-hidden
+                className="size-4 shrink-0 rounded-sm"
+                style={{ background: tintOf(k.foodId) }}
+              />
+              <span className="grow leading-tight">
+                {foodName(k.foodId)}
+                {!alone && (
+                  <span className="block text-sm font-normal text-ink-soft">
+                    {jarName(k.jar, 2)}
+                  </span>
+                )}
+              </span>
+              <span className="tabular font-normal text-ink-soft">{k.jars.length}</span>
+            </button>
+          )
+        })}
+      </div>
+      {chosen && (
+        <TakeForm
+          key={`${chosen.foodId} ${chosen.jar}`}
+          kind={chosen}
+          today={today}
+          done={onClose}
+        />
+      )}
+    </Sheet>
+  )
+}
+
+export const WHYS: readonly (readonly [TakeWhy, string])[] = [
+  ['eaten', 'To eat'],
+  ['opened', 'Opened, the rest is in the fridge'],
+  ['given', 'Given away'],
+  ['discarded', 'Thrown away'],
+]
+
+/** How many of a kind, which, and why. */
+function TakeForm({
+  kind,
+  today,
+  done,
+}: {
+  readonly kind: Kind
+  readonly today: string
+  readonly done: () => void
+}) {
+  const [count, setCount] = useState(1)
+  const [other, setOther] = useState('')
+  const [why, setWhy] = useState<TakeWhy>('eaten')
+  const [note, setNote] = useState('')
+  const { household, may } = useHousehold()
+  const shelves = useShelves().data ?? []
+  const takeJars = useTakeJars()
+  const wish = {
+    foodId: kind.foodId,
+    jar: kind.jar,
+    count,
+    why,
+    preferred: other === '' ? [] : [other],
+  }
+  const { jars: first } = wouldTake(
+    kind.jars,
+    { ...wish, why: why === 'discarded' && other === '' ? 'eaten' : why },
+    nowMs(),
+    household.zone,
+  )
+  const [next] = first
+  if (!next) return null
+  const place = (jar: Jar): string => shelves.find((s) => s.id === jar.shelfId)?.name ?? ''
+  return (
+    <form
+      className="mt-4 flex flex-col gap-3 border-t border-rim pt-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        takeJars({ ...wish, preferred: first.map((j) => j.id), note })
+        done()
+      }}
+    >
+      <div aria-live="polite">
+        <p className="font-head text-xl font-semibold">
+          {first.length === 1
+            ? `Jar ${next.code}, canned ${showDate(next.cannedOn, today)}`
+            : `${countJars(first.length, kind.jar)}: ${first.map((j) => j.code).join(', ')}`}
+        </p>
+        <p className="text-ink-soft">
+          {next.process === 'unknown'
+            ? 'Nobody knows how it was processed: eat it soon, or discard it.'
+            : next.useSoon
+              ? 'Marked to use soon.'
+              : other === ''
+                ? `The oldest of ${plural(kind.jars.length, 'jar')}.`
+                : `Not the oldest of ${plural(kind.jars.length, 'jar')}.`}
+          {next.process !== 'unknown' && ` Best by ${showDate(next.bestBy, today)}.`}
+          {place(next) && ` On ${place(next)}.`}
+        </p>
+      </div>
+      <LookBefore foodId={kind.foodId} />
+      <div className="grid gap-3 sm:grid-cols-[auto_1fr_1fr]">
+        <Stepper
+          label="How many"
+          value={count}
+          min={1}
+          max={kind.jars.length}
+          onChange={setCount}
+        />
+        <ChoiceField
+          label="What for"
+          value={why}
+          choices={WHYS}
+          onChange={(e) => setWhy(WHYS.find(([w]) => w === e.target.value)?.[0] ?? 'eaten')}
+        />
+        <ChoiceField
+          label="Which"
+          value={other}
+          choices={[
+            ['', 'The oldest'],
+            ...kind.jars.map(
+              (j) =>
+                [
+                  j.id,
+                  `${j.code}, ${showDate(j.cannedOn, today)}${place(j) && `, ${place(j)}`}`,
+                ] as const,
+            ),
+          ]}
+          onChange={(e) => setOther(e.target.value)}
+        />
+      </div>
+      {(why === 'given' || why === 'discarded') && (
+        <TextField
+          label={why === 'given' ? 'To whom (if you like)' : 'What was wrong with it (if you like)'}
+          value={note}
+          maxLength={200}
+          onChange={(e) => setNote(e.target.value)}
+        />
+      )}
+      <Button look="main" type="submit" className="self-start" disabled={!may('helper')}>
+        {first.length === 1 ? 'Take this jar' : `Take ${plural(first.length, 'jar')}`}
+      </Button>
+    </form>
+  )
+}
