@@ -88,7 +88,7 @@ const inOutbox = (page: Page): Promise<number> =>
       }),
   )
 
-const noFates = (context: BrowserContext) => context.route('**/fate', (r) => r.abort())
+const noTakes = (context: BrowserContext) => context.route('**/takes/**', (r) => r.abort())
 
 test('what could not be sent yet: kept, shown in every tab, sent once, and not lost by signing out unasked', async ({
   page,
@@ -97,11 +97,11 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
   await enterDemo(page)
   const second = await context.newPage()
   await second.goto('/pantry')
-  await noFates(context)
+  await noTakes(context)
   const sent: string[] = []
   for (const p of [page, second])
     p.on('requestfinished', (r) => {
-      if (r.url().endsWith('/fate')) sent.push(r.url())
+      if (r.url().includes('/takes/')) sent.push(r.url())
     })
   await page.goto('/pantry')
   await page
@@ -122,7 +122,7 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
   await page.reload()
   await expect(page.getByText('One change is saved here')).toBeVisible()
 
-  await context.unroute('**/fate')
+  await context.unroute('**/takes/**')
   await expect(page.getByText('One change is saved here')).toHaveCount(0)
   await expect(second.getByText('One change is saved here')).toHaveCount(0)
   expect(sent).toHaveLength(1)
@@ -132,7 +132,7 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
 test('signing out wipes the device', async ({ page, context }) => {
   await enterDemo(page)
   await page.goto('/pantry')
-  await noFates(context)
+  await noTakes(context)
   await page
     .getByRole('region', { name: 'Pull this week' })
     .getByRole('button', { name: /^Take one jar/ })

@@ -152,9 +152,10 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText(`${before + 5} jars`)).toBeVisible()
 
+  await page.getByRole('button', { name: 'As a table' }).click()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Export as CSV' }).click(),
+    page.getByRole('link', { name: 'All jars as CSV' }).click(),
   ])
   const csv = readFileSync(await file.path(), 'utf8')
   expect(onShelf(csv)).toBe(before + 5)

@@ -11,6 +11,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     colorScheme: 'light',
+    // The journeys without a network have it; for the others it would only fetch everything each time.
+    serviceWorkers: 'block',
     actionTimeout: 25_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -72,7 +72,7 @@ async function see(pdf: Uint8Array, pageNumber = 1) {
   context.fillStyle = '#ffffff'
   context.fillRect(0, 0, canvas.width, canvas.height)
   await page.render({
-    canvasContext: context as unknown as CanvasRenderingContext2D,
+    canvasContext: context as unknown as Parameters<typeof page.render>[0]['canvasContext'],
     canvas: null,
     viewport,
   }).promise
@@ -81,7 +81,9 @@ async function see(pdf: Uint8Array, pageNumber = 1) {
     part: readonly [x: number, y: number, w: number, h: number] = [0, 0, width / 72, height / 72],
   ) => {
     const [x, y, w, h] = part.map((n) => Math.floor(n * DOTS)) as [number, number, number, number]
-    const picture = context.getImageData(x, y, w, h) as unknown as ImageData
+    const picture = context.getImageData(x, y, w, h) as unknown as Parameters<
+      typeof readBarcodes
+    >[0]
     const found = await readBarcodes(picture, { formats: ['QRCode'], tryHarder: true })
     return found
       .map((c) => ({

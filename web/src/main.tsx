@@ -2,11 +2,13 @@ import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { setClock } from './sync/clock'
+import { keepApplication } from './sync/service-worker'
 import { Providers } from './frame/providers'
 import { router } from './frame/router'
 import './styles.css'
 
 void setClock()
+keepApplication()
 const root = document.getElementById('root')
 if (root)
   createRoot(root).render(

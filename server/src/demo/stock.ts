@@ -112,6 +112,7 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
       checkedBy: 'Wren',
     })),
   )
+  await addEaten(tx, householdId, days)
   await addRecipe(tx, householdId, days)
   await addBed(tx, householdId, days)
 }
@@ -143,6 +144,43 @@ async function addRecipe(tx: Tx, householdId: string, days: DemoDays): Promise<v
       stateAt: new Date(days.at(-340, '12:00')),
     })),
   )
+}
+
+/** Weeks of record that the household has. */
+const WEEKS_EATEN = 48
+/** How much of what it says it eats it really does. */
+const REALLY = 0.85
+
+/** Jars that stood there before Kelvit and were eaten since, week by week, as people do. */
+async function addEaten(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
+  const eaten = NEEDS.flatMap(([foodId, formId, jar, jarsPerMeal, mealsPerWeek, fresh], n) => {
+    const rate = jarsPerMeal * mealsPerWeek * REALLY
+    let left = 0
+    return Array.from({ length: WEEKS_EATEN }, (_, w) => WEEKS_EATEN - w).flatMap((week) => {
+      const on = days.on(-7 * week + 3)
+      if (fresh.includes(Number(on.slice(5, 7)))) return []
+      left += rate
+      const jars = Math.floor(left)
+      left -= jars
+      return Array.from({ length: jars }, (_, i) => ({
+        id: uuidv7(),
+        householdId,
+        code: `EA${String.fromCharCode(65 + n)}${week}-${i + 1}`,
+        foodId,
+        formId,
+        jar,
+        mouth: 'regular' as const,
+        cannedOn: days.on(-640),
+        bestBy: days.on(-275),
+        reviewBy: days.on(90),
+        state: 'eaten' as const,
+        seal: 'sealed' as const,
+        process: 'told' as const,
+        stateAt: new Date(days.at(-7 * week + 3, '18:00')),
+      }))
+    })
+  })
+  await put(tx, jars, eaten)
 }
 
 /** A late bed of beans with three pickings to come. */

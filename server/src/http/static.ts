@@ -1,7 +1,7 @@
 import type { Context, Next } from 'koa'
 import serve from 'koa-static'
 
-const SOLVER_POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'"
+const WORKER_POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'"
 const YEAR_MS = 365 * 86_400_000
 
 /** The built web application; any other page address opens its first page. */
@@ -14,8 +14,9 @@ export function staticFiles(folder: string) {
       if (path.includes('/assets/'))
         res.setHeader('cache-control', `public, max-age=${YEAR_MS / 1000}, immutable`)
       else res.setHeader('cache-control', 'no-cache')
-      // Only the worker that plans may compile the solver's WebAssembly; no page may.
-      if (path.includes('season.worker')) res.setHeader('content-security-policy', SOLVER_POLICY)
+      // Only the workers that plan and that read codes may compile WebAssembly; no page may.
+      if (/(season|scan)\.worker/.test(path))
+        res.setHeader('content-security-policy', WORKER_POLICY)
     },
   })
   return async (ctx: Context, next: Next): Promise<void> => {

@@ -14,9 +14,11 @@ import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
 import { useNotify } from '../ui/notice'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
+import { useKeepWarm } from '../sync/keep-warm'
 import { useLive } from '../sync/live'
 import { saidOtherwise } from '../sync/otherwise'
 import { SignedIn, useHousehold } from '../household/session'
+import { Strips } from './strips'
 import { FootStrip, WorkStrip } from './work-strip'
 
 const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
@@ -44,6 +46,7 @@ function Inside() {
   const client = useQueryClient()
   const notify = useNotify()
   useLive()
+  useKeepWarm()
   useKeys(useMemo(() => ({ finder: () => setFinder(true), keys: () => setKeys(true) }), []))
   const { member, household } = useHousehold()
   const [leaving, setLeaving] = useState(false)
@@ -92,7 +95,7 @@ function Inside() {
         onKeys={() => setKeys(true)}
         onSignOut={signOut}
       />
-      <WaitingMark />
+      <Strips />
       <Alarm />
       <Suspense>
         {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
@@ -118,28 +121,4 @@ function Alarm() {
   useAlarm()
   useWorse()
   return null
-}
-
-/** "Saved here, will send": only while something waits. */
-function WaitingMark() {
-  const waiting = useWaiting()
-  const [late, setLate] = useState(false)
-  useEffect(() => {
-    if (waiting === 0) {
-      setLate(false)
-      return
-    }
-    const timer = window.setTimeout(() => setLate(true), 800)
-    return () => window.clearTimeout(timer)
-  }, [waiting])
-  if (!late || waiting === 0) return null
-  return (
-    <p
-      role="status"
-      className="no-print bg-brass px-4 py-1 text-center text-sm font-semibold text-crock"
-    >
-      {waiting === 1 ? 'One change is' : `${waiting} changes are`} saved here and will be sent when
-      Kelvit can be reached.
-    </p>
-  )
 }

@@ -3,21 +3,17 @@ import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client
 import type { ReactNode } from 'react'
 import { isPassing } from '../sync/request'
 import { isLogged } from '../sync/log'
+import { WARM } from '../sync/queries'
 import { BUSTER, keepNow, persister } from '../sync/cache'
 import { Notices } from '../ui/notice'
 
 const DAY_MS = 86_400_000
-/** What the stove and the cellar need when there is no signal. */
-const KEPT = new Set([
+/** What every station shows when there is no signal. */
+const KEPT: ReadonlySet<string> = new Set([
   'log',
   'session',
-  'loads',
-  'jars',
-  'canners',
-  'shelves',
-  'lots',
-  'yields',
-  'containers',
+  'members',
+  ...WARM.map((q) => String(q.queryKey[0])),
 ])
 
 const client = new QueryClient({
@@ -34,16 +30,15 @@ const client = new QueryClient({
 })
 
 interface Asked {
-  readonly state: { readonly status: string; readonly data: unknown }
+  readonly state: { readonly data: unknown }
   readonly queryKey: readonly unknown[]
 }
 
 const WHAT_IS_KEPT = {
   shouldDehydrateQuery: (q: Asked): boolean =>
-    q.state.status === 'success' &&
-    // "Nobody" is never remembered: whoever was told so may have come in since.
-    q.state.data !== null &&
-    KEPT.has(String(q.queryKey[0])),
+    // What was known stays known when asking again came to nothing. "Nobody" is never
+    // remembered: whoever was told so may have come in since.
+    q.state.data !== undefined && q.state.data !== null && KEPT.has(String(q.queryKey[0])),
 }
 
 window.addEventListener('pagehide', () => keepNow(client, WHAT_IS_KEPT))

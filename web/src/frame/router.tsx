@@ -65,6 +65,8 @@ export const router = createBrowserRouter([
           ),
           lazyPage('/pantry/foods', () => import('../station/pantry/foods-page')),
           lazyPage('/pantry/food/:food', () => import('../station/pantry/food-page')),
+          lazyPage('/pantry/labels', () => import('../station/pantry/labels-page')),
+          lazyPage('/pantry/scan', () => import('../station/pantry/scan-page')),
           lazyPage('/pantry/count', () => import('../station/pantry/count-page')),
           lazyPage('/household', () => import('../station/account/household')),
           lazyPage('/needs', () => import('../station/needs/page')),

@@ -6,9 +6,8 @@ import { request } from './request'
  * The one place that reads the device's clock. The server's clock leads: a
  * phone that is minutes off still shows the same time left as the wall.
  */
-let offset = 0
+let { offset, frozenAt } = remembered()
 let measured = false
-let frozenAt: number | null = null
 const listeners = new Set<() => void>()
 let timer: number | undefined
 
@@ -41,6 +40,30 @@ const wholeMinute = (): number => Math.floor(nowMs() / 60_000) * 60_000
 /** The present moment, renewed every minute. */
 export const useMinute = (): number => useSyncExternalStore(subscribe, wholeMinute)
 
+interface Kept {
+  readonly offset: number
+  readonly frozenAt: number | null
+}
+const KEY = 'kelvit.clock'
+
+/** How the server's clock was last seen to differ, for a start without a network. */
+function remembered(): Kept {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>
+    return { offset: Number(kept.offset ?? 0) || 0, frozenAt: kept.frozenAt ?? null }
+  } catch {
+    return { offset: 0, frozenAt: null }
+  }
+}
+
+function remember(): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify({ offset, frozenAt } satisfies Kept))
+  } catch {
+    // The device's own clock will do until the server is heard.
+  }
+}
+
 /** Asks the server what time it is; a failure leaves the clock as it was. */
 export async function setClock(): Promise<void> {
   const sent = Date.now()
@@ -53,5 +76,6 @@ export async function setClock(): Promise<void> {
     frozenAt = null
     offset = Math.round(reading.now + half - Date.now())
   }
+  remember()
   listeners.forEach((l) => l())
 }

@@ -3,6 +3,7 @@ import { useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { refetchWhenSent } from './changes'
 import { setClock } from './clock'
+import { reached } from './reach'
 import { heardFrom, placeToHear, readAnew, somethingRead, takeIn } from './log'
 
 /** Words that come together are put in together. */
@@ -38,6 +39,7 @@ function listen(client: QueryClient): EventSource {
   }
   stream.addEventListener('hello', (message: MessageEvent<string>) => {
     heardFrom(client, (JSON.parse(message.data) as { seq: number }).seq)
+    reached(true)
     void setClock()
   })
   stream.addEventListener('change', (message: MessageEvent<string>) => {
@@ -49,6 +51,9 @@ function listen(client: QueryClient): EventSource {
     readAnew(client, (JSON.parse(message.data) as { seq: number }).seq)
   })
   stream.addEventListener('clock', () => void setClock())
-  stream.addEventListener('error', () => heardFrom(client, null))
+  stream.addEventListener('error', () => {
+    heardFrom(client, null)
+    reached(false)
+  })
   return stream
 }

@@ -1,9 +1,4 @@
-import {
-  type Change,
-  type Jar,
-  type LoadEventRow,
-  type LoadWithEvents,
-} from '@kelvit/contract'
+import { type Change, type Jar, type LoadEventRow, type LoadWithEvents } from '@kelvit/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { withEvent, withLoadRow, withPortion } from './loads'
 import { sendOut, waitingToSend, type Outgoing, type Shown } from './outbox'

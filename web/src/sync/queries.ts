@@ -84,6 +84,29 @@ const feedsQuery = list<CalendarFeed>('calendar-feeds', paths.calendarFeeds)
 export const membersQuery = list<Member>('members', paths.members)
 export const invitationsQuery = list<InvitationRow>('invitations', paths.invitations)
 
+/** Every list of a household: fetched when nothing else is wanted, so that each page opens without a network. */
+export const WARM = [
+  loadsQuery,
+  jarsQuery,
+  cannersQuery,
+  lotsQuery,
+  shelvesQuery,
+  needsQuery,
+  seasonLoadsQuery,
+  yieldsQuery,
+  useQueryOf,
+  gaugesQuery,
+  containersQuery,
+  jarGroupsQuery,
+  lidLotsQuery,
+  suppliesQuery,
+  checksQuery,
+  recipesQuery,
+  kitchenHoursQuery,
+  exceptionsQuery,
+  busyTimesQuery,
+] as const
+
 export const useLots = () => useQuery(lotsQuery)
 /** Lots that were canned whole, with what came of them. */
 export const useYields = () => useQuery(yieldsQuery)

@@ -32,11 +32,10 @@ interface AnswerPanelProps {
   readonly answer: HarvestAnswer
   readonly canners: readonly CannerRead[]
   readonly plan: () => void
-  readonly busy: boolean
 }
 
 /** What a harvest makes: jars as a drawn interval, the loads, what to know before starting. */
-export function AnswerPanel({ read, choice, answer, canners, plan, busy }: AnswerPanelProps) {
+export function AnswerPanel({ read, choice, answer, canners, plan }: AnswerPanelProps) {
   const { may } = useHousehold()
   return (
     <Panel className="mb-7" label="What it makes">
@@ -49,7 +48,7 @@ export function AnswerPanel({ read, choice, answer, canners, plan, busy }: Answe
             className="mt-3"
             look="main"
             onClick={plan}
-            disabled={busy || answer.process?.outcome !== 'process' || !may('helper')}
+            disabled={answer.process?.outcome !== 'process' || !may('helper')}
           >
             Weigh in and plan a load
           </Button>

@@ -1,18 +1,17 @@
 import { useChoice, type Choice, type HarvestFacts } from './choice'
-import { paths } from '@kelvit/contract'
-import { readWeighIn, showWeight } from '@kelvit/core'
+import { paths, type Lot, type NewLot } from '@kelvit/contract'
+import { canBy, readWeighIn, showWeight, type Food } from '@kelvit/core'
+import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, type FormEvent } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../sync/changes'
-import { sentenceOf } from '../../sync/request'
+import { showAndSend } from '../../sync/log'
 import { useHousehold, useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
-import { Refusal } from '../../ui/states'
 
 interface WeighInProps extends HarvestFacts {
   readonly focus: boolean
@@ -31,7 +30,7 @@ export function WeighIn(props: WeighInProps) {
   const save = useSaveLot(read, choice, () => setLine(''))
   const submit = (e: FormEvent): void => {
     e.preventDefault()
-    save.run(false)
+    save(false)
   }
   return (
     <div>
@@ -53,7 +52,7 @@ export function WeighIn(props: WeighInProps) {
           type="submit"
           look="main"
           className="min-h-[64px] px-7 text-lg"
-          disabled={!read.ok || save.busy || !may('helper')}
+          disabled={!read.ok || !may('helper')}
         >
           Weigh in
         </Button>
@@ -71,7 +70,6 @@ export function WeighIn(props: WeighInProps) {
           <span className="text-ink">{read.sentence}</span>
         )}
       </p>
-      <Refusal of={save.trouble} className="mb-3" />
       {!read.ok && line.trim() !== '' && (
         <Suggestions
           read={read}
@@ -88,25 +86,24 @@ export function WeighIn(props: WeighInProps) {
           choice={choice}
           answer={choice.answer}
           canners={props.canners}
-          plan={() => save.run(true)}
-          busy={save.busy}
+          plan={() => save(true)}
         />
       )}
     </div>
   )
 }
 
+/** Weighs a lot in: there at once, also without a network, and sent as soon as it can be. */
 function useSaveLot(read: ReturnType<typeof readWeighIn>, choice: Choice, clear: () => void) {
-  const save = useSave('lots')
-  const remove = useSave('lots')
+  const client = useQueryClient()
   const notify = useNotify()
   const navigate = useNavigate()
   const today = useToday()
-  const run = (thenPlan: boolean): void => {
+  return (thenPlan: boolean): void => {
     if (!read.ok || !choice.form) return
     const id = uuidv7()
     const path = `${paths.lots}/${id}`
-    const body = {
+    const body: NewLot = {
       foodId: read.food.id,
       formId: choice.form.id,
       jar: choice.size,
@@ -118,21 +115,34 @@ function useSaveLot(read: ReturnType<typeof readWeighIn>, choice: Choice, clear:
       arrivedOn: today,
       storage: choice.storage,
     }
-    save.mutate(
-      { method: 'PUT', path, body },
-      {
-        onSuccess: () => {
-          clear()
-          notify.done(`${read.understood} weighed in.`, () =>
-            remove.mutate({ method: 'DELETE', path }),
-          )
-          if (thenPlan) void navigate(`/stove/plan?lot=${id}`)
-        },
-      },
+    showAndSend(client, {
+      path,
+      body,
+      shows: { key: 'lots', rows: [{ ...shownLot(body, read.food), id }] },
+    })
+    clear()
+    notify.done(`${read.understood} weighed in.`, () =>
+      showAndSend(client, { path, method: 'DELETE', shows: { key: 'lots', gone: [id] } }),
     )
+    if (thenPlan) void navigate(`/stove/plan?lot=${id}`)
   }
-  return { run, busy: save.isPending, trouble: save.isError ? sentenceOf(save.error) : undefined }
 }
+
+/** A new lot as this device shows it until the server has it. */
+const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
+  ...body,
+  variety: body.variety ?? null,
+  source: body.source ?? 'garden',
+  pricePerLb: body.pricePerLb ?? null,
+  canBy: canBy(food, body.arrivedOn, body.storage),
+  state: 'in-house',
+  finishedOn: null,
+  fromLotId: null,
+  plantingId: null,
+  excludedBecause: null,
+  note: '',
+  version: 0,
+})
 
 function Suggestions({
   read,

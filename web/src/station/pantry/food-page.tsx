@@ -30,6 +30,7 @@ import { JarSheet } from './jar-sheet'
 /** "1½" would be a lie of precision: jars a week to a tenth. */
 export const aWeek = (rate: number): string => {
   const tenth = Math.round(rate * 10) / 10
+  if (tenth === 0) return rate === 0 ? 'none' : 'hardly any'
   return `${tenth} ${tenth === 1 ? 'jar' : 'jars'} a week`
 }
 

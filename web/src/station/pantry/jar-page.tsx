@@ -1,10 +1,11 @@
 import type { Jar } from '@kelvit/contract'
+import { readCode } from '@kelvit/core'
 import { useEffect } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { foodName } from '../../household/food-name'
 import { History } from '../../household/history'
-import { useToday } from '../../household/session'
-import { useJar, useJarOfCode, useLots } from '../../sync/queries'
+import { useHousehold, useToday } from '../../household/session'
+import { useJar, useJarOfCode, useJars, useLots } from '../../sync/queries'
 import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
@@ -69,20 +70,46 @@ function Known({ jar }: { readonly jar: Jar }) {
   )
 }
 
-/** The address on a label: leads to its jar, or says why not. */
+/** The address on a label: leads to its jar or batch, or says why not. */
 export function CodePage() {
   const { code = '' } = useParams()
+  const [search] = useSearchParams()
+  const { household } = useHousehold()
+  const mark = search.get('h')
+  const read = readCode(mark ? `${window.location.origin}/j/${code}?h=${mark}` : code, household.id)
+  const ours = read.kind === 'jar' || read.kind === 'batch'
+  return (
+    <Sheet question={`Which jar is ${code.toUpperCase()}?`}>
+      {read.kind === 'jar' && <ToJar code={read.code} />}
+      {read.kind === 'batch' && <ToBatch code={read.code} />}
+      {!ours && <NoSuchJar />}
+    </Sheet>
+  )
+}
+
+function ToJar({ code }: { readonly code: string }) {
   const jar = useJarOfCode(code)
   const navigate = useNavigate()
   const id = jar.data?.id
   useEffect(() => {
     if (id) void navigate(`/pantry/jar/${id}`, { replace: true })
   }, [id, navigate])
-  return (
-    <Sheet question={`Which jar is ${code.toUpperCase()}?`}>
-      {jar.isError && <Trouble error={jar.error} retry={() => void jar.refetch()} />}
-      {jar.isPending && !jar.isError && <Skeleton />}
-      {jar.data === null && <NoSuchJar />}
-    </Sheet>
-  )
+  if (jar.data === null) return <NoSuchJar />
+  if (jar.isError) return <Trouble error={jar.error} retry={() => void jar.refetch()} />
+  return <Skeleton />
+}
+
+/** A batch is its load's record; jars that came without one are the shelf's. */
+function ToBatch({ code }: { readonly code: string }) {
+  const jars = useJars()
+  const navigate = useNavigate()
+  const one = jars.data?.find((j) => j.code.startsWith(`${code}-`))
+  const to = one && (one.loadId ? `/stove/${one.loadId}/record` : `/pantry/jar/${one.id}`)
+  useEffect(() => {
+    if (to) void navigate(to, { replace: true })
+  }, [to, navigate])
+  if (jars.data && !one) return <NoSuchJar />
+  if (jars.isError && !jars.data)
+    return <Trouble error={jars.error} retry={() => void jars.refetch()} />
+  return <Skeleton />
 }

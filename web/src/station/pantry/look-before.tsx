@@ -14,18 +14,23 @@ export const fridgeWords = (foodId: string): string => {
   return days === 4 ? '3–4 days' : `5–${days} days`
 }
 
+/** The look before the taste, and below it what to do with a jar that fails. */
+export const LookBefore = ({ foodId }: { readonly foodId: string }) => (
+  <>
+    <LookFirst foodId={foodId} />
+    <Doubtful />
+  </>
+)
+
 /** The look before the taste: short, and always in the same place. */
-export function LookBefore({ foodId }: { readonly foodId: string }) {
+export function LookFirst({ foodId }: { readonly foodId: string }) {
   const { household } = useHousehold()
   return (
-    <>
-      <Caution>
-        Look first: lid dished, no leak, no mould, no cloud, nothing spurts. Smell last, never taste
-        a doubtful jar. Boil it {boilBeforeTasting(household.altitudeFt)} minutes before tasting.
-        Opened, it keeps {fridgeWords(foodId)} in the fridge.
-      </Caution>
-      <Doubtful />
-    </>
+    <Caution>
+      Look first: lid dished, no leak, no mould, no cloud, nothing spurts. Smell last, never taste a
+      doubtful jar. Boil it {boilBeforeTasting(household.altitudeFt)} minutes before tasting.
+      Opened, it keeps {fridgeWords(foodId)} in the fridge.
+    </Caution>
   )
 }
 

@@ -127,8 +127,8 @@ function Shelves({
             {table ? 'As shelves' : 'As a table'}
           </Button>
         </FilterBar>
-        <p role="status" className={shown.length === jars.length ? 'sr-only' : 'text-ink-soft'}>
-          {shown.length} of {plural(jars.length, 'jar')}
+        <p role="status" className="text-ink-soft">
+          {shown.length < jars.length && `${shown.length} of ${plural(jars.length, 'jar')}`}
         </p>
         {shown.length === 0 && <p className="py-4 text-ink-soft">No jar is like that.</p>}
         {table && shown.length > 0 && (

@@ -13,7 +13,7 @@ import { ChoiceField, TextField } from '../../ui/field'
 import { Sheet } from '../../ui/sheet'
 import { Empty } from '../../ui/states'
 import { Stepper } from '../../ui/stepper'
-import { LookBefore } from './look-before'
+import { Doubtful, LookFirst } from './look-before'
 
 interface Kind {
   readonly foodId: string
@@ -59,41 +59,46 @@ export function TakeSheet({
           Jars that stood there before Kelvit come in with a first count.
         </Empty>
       )}
-      <div className="mb-3 flex justify-end">
+      <div className="mb-3 flex justify-between gap-3">
         <ButtonLink to="/pantry/scan" look="quiet" size="small">
-          Scan or type a jar’s code
+          Scan or type a code
         </ButtonLink>
+        {chosen && (
+          <Button look="quiet" size="small" onClick={() => setChosen(undefined)}>
+            Another food
+          </Button>
+        )}
       </div>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-        {kinds.map((k) => {
-          const mine = k.foodId === chosen?.foodId && k.jar === chosen.jar
-          const alone = kinds.filter((x) => x.foodId === k.foodId).length === 1
-          return (
-            <button
-              key={`${k.foodId} ${k.jar}`}
-              type="button"
-              aria-pressed={mine}
-              onClick={() => setChosen(k)}
-              className={`flex min-h-14 items-center gap-2.5 rounded-md border-[1.5px] px-3 text-left font-semibold ${mine ? 'border-kettle bg-kettle/12' : 'border-rim'}`}
-            >
-              <span
-                aria-hidden
-                className="size-4 shrink-0 rounded-sm"
-                style={{ background: tintOf(k.foodId) }}
-              />
-              <span className="grow leading-tight">
-                {foodName(k.foodId)}
-                {!alone && (
-                  <span className="block text-sm font-normal text-ink-soft">
-                    {jarName(k.jar, 2)}
-                  </span>
-                )}
-              </span>
-              <span className="tabular font-normal text-ink-soft">{k.jars.length}</span>
-            </button>
-          )
-        })}
-      </div>
+      {!chosen && (
+        <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+          {kinds.map((k) => {
+            const alone = kinds.filter((x) => x.foodId === k.foodId).length === 1
+            return (
+              <button
+                key={`${k.foodId} ${k.jar}`}
+                type="button"
+                onClick={() => setChosen(k)}
+                className="flex min-h-14 items-center gap-2.5 rounded-md border-[1.5px] border-rim px-3 text-left font-semibold hover:bg-kettle/10"
+              >
+                <span
+                  aria-hidden
+                  className="size-4 shrink-0 rounded-sm"
+                  style={{ background: tintOf(k.foodId) }}
+                />
+                <span className="grow leading-tight">
+                  {foodName(k.foodId)}
+                  {!alone && (
+                    <span className="block text-sm font-normal text-ink-soft">
+                      {jarName(k.jar, 2)}
+                    </span>
+                  )}
+                </span>
+                <span className="tabular font-normal text-ink-soft">{k.jars.length}</span>
+              </button>
+            )
+          })}
+        </div>
+      )}
       {chosen && (
         <TakeForm
           key={`${chosen.foodId} ${chosen.jar}`}
@@ -148,7 +153,7 @@ function TakeForm({
   const place = (jar: Jar): string => shelves.find((s) => s.id === jar.shelfId)?.name ?? ''
   return (
     <form
-      className="mt-4 flex flex-col gap-3 border-t border-rim pt-4"
+      className="flex flex-col gap-3"
       onSubmit={(e) => {
         e.preventDefault()
         takeJars({ ...wish, preferred: first.map((j) => j.id), note })
@@ -157,8 +162,9 @@ function TakeForm({
     >
       <div aria-live="polite">
         <p className="font-head text-xl font-semibold">
+          {foodName(kind.foodId)}:{' '}
           {first.length === 1
-            ? `Jar ${next.code}, canned ${showDate(next.cannedOn, today)}`
+            ? `jar ${next.code}, canned ${showDate(next.cannedOn, today)}`
             : `${countJars(first.length, kind.jar)}: ${first.map((j) => j.code).join(', ')}`}
         </p>
         <p className="text-ink-soft">
@@ -173,7 +179,7 @@ function TakeForm({
           {place(next) && ` On ${place(next)}.`}
         </p>
       </div>
-      <LookBefore foodId={kind.foodId} />
+      <LookFirst foodId={kind.foodId} />
       <div className="grid gap-3 sm:grid-cols-[auto_1fr_1fr]">
         <Stepper
           label="How many"
@@ -215,6 +221,7 @@ function TakeForm({
       <Button look="main" type="submit" className="self-start" disabled={!may('helper')}>
         {first.length === 1 ? 'Take this jar' : `Take ${plural(first.length, 'jar')}`}
       </Button>
+      <Doubtful />
     </form>
   )
 }

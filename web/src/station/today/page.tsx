@@ -1,4 +1,13 @@
-import { countJars, decideBy, foodOf, loadAt, saidName, showClock, showWeight } from '@kelvit/core'
+import {
+  countJars,
+  decideBy,
+  eatBy,
+  foodOf,
+  loadAt,
+  saidName,
+  showClock,
+  showWeight,
+} from '@kelvit/core'
 import type { CannerRead, LoadWithEvents } from '@kelvit/contract'
 import type { ReactNode } from 'react'
 import { stateOf } from '../../sync/loads'
@@ -174,6 +183,10 @@ function useDoings(): readonly Doing[] {
     .filter((until) => until !== null)
     .sort((a, b) => a - b)[0]
   const held = jars.filter((j) => j.state === 'on-shelf' && j.hold !== null)
+  const fridge = jars
+    .filter((j) => j.state === 'opened' || j.state === 'refrigerated')
+    .map((j) => ({ jar: j, until: eatBy(Date.parse(j.stateAt), j.foodId) }))
+    .sort((a, b) => a.until - b.until)
   const doings: readonly (Doing | false)[] = [
     aside.length > 0 && {
       key: 'aside',
@@ -196,6 +209,19 @@ function useDoings(): readonly Doing[] {
       about: `${names(held.map((j) => j.foodId))}: do not eat until it was looked into.`,
       to: held[0]?.loadId ? `/stove/${held[0].loadId}/record` : '/pantry',
       action: 'See why',
+    },
+    fridge.length > 0 && {
+      key: 'fridge',
+      rim: fridge.some((f) => f.until < now) ? 'stop' : 'due',
+      title: `${count(fridge.length, 'jar is', 'jars are')} in the fridge`,
+      about: fridge
+        .map(
+          ({ jar, until }) =>
+            `${names([jar.foodId])}${jar.state === 'opened' ? ', opened' : ''}: ${until < now ? 'past its days, discard it' : `eat by ${dayTime(until, now)}`}`,
+        )
+        .join(' · '),
+      to: '/pantry',
+      action: 'Say what became of them',
     },
     standing.length > 0 && {
       key: 'standing',

@@ -1,0 +1,75 @@
+import { useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
+import { isRunning } from '../household/facts'
+import { useTimes } from '../household/words'
+import { useMinute } from '../sync/clock'
+import { useKeeps, useWaiting } from '../sync/outbox'
+import { useLoads } from '../sync/queries'
+import { useReach } from '../sync/reach'
+import { useNewVersion } from '../sync/service-worker'
+
+const LATE_MS = 800
+
+/** What there is to say of the way to the server: one calm line, only when there is something. */
+export function Strips() {
+  const waiting = useLateWaiting()
+  const keeps = useKeeps()
+  const { heard, at } = useReach()
+  const { dayTime } = useTimes()
+  const now = useMinute()
+  const words = [
+    !heard &&
+      `No network: this is what was known ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
+    waiting > 0 &&
+      `${waiting === 1 ? 'One change is' : `${waiting} changes are`} saved here and will be sent when Kelvit can be reached.`,
+    !keeps &&
+      (waiting > 0
+        ? 'This browser keeps nothing: leave the page open until they are sent.'
+        : 'This browser keeps nothing for Kelvit: what you say without a network is lost when you close the page.'),
+  ].filter((w) => w !== false)
+  return (
+    <>
+      {words.length > 0 && (
+        <p
+          role="status"
+          className="no-print bg-brass px-4 py-1 text-center text-sm font-semibold text-crock"
+        >
+          {words.join(' ')}
+        </p>
+      )}
+      <NewVersion />
+    </>
+  )
+}
+
+/** Changes that wait longer than a request takes. */
+function useLateWaiting(): number {
+  const waiting = useWaiting()
+  const [late, setLate] = useState(false)
+  useEffect(() => {
+    if (waiting === 0) {
+      setLate(false)
+      return
+    }
+    const timer = window.setTimeout(() => setLate(true), LATE_MS)
+    return () => window.clearTimeout(timer)
+  }, [waiting])
+  return late ? waiting : 0
+}
+
+/** A newer Kelvit is offered in a quiet moment: not while a load runs, and not over a form. */
+function NewVersion() {
+  const load = useNewVersion()
+  const running = useLoads().data?.some(isRunning) ?? true
+  const { pathname } = useLocation()
+  const quiet = !running && /^\/(pantry|gear|records|household)?$/.test(pathname)
+  if (!load || !quiet) return null
+  return (
+    <p className="no-print bg-kettle px-4 py-1 text-center text-sm font-semibold text-on-kettle">
+      A newer Kelvit is here.{' '}
+      <button type="button" className="min-h-8 underline" onClick={load}>
+        Load it now
+      </button>
+    </p>
+  )
+}
