@@ -116,7 +116,7 @@ test('gear: a defect blocks the canner until it is mended; a dial that is off bl
 test('frost tonight brings the tender lots in, and undo takes them back', async ({ page }) => {
   await enterDemo(page)
   await page.goto('/harvest')
-  await page.getByRole('button', { name: 'As a table' }).click()
+  await page.getByRole('button', { name: 'Show as a table' }).click()
   const expected = page.getByRole('cell', { name: /^expected / })
   const before = await expected.count()
   expect(before).toBeGreaterThan(4)

@@ -191,7 +191,7 @@ test('what one device does is seen on the other', async ({ page, browser, baseUR
   await page.goto('/harvest')
   await page.getByLabel('Weigh in: how much of what').fill('33 lb okra')
   await page.getByRole('button', { name: 'Weigh in', exact: true }).click()
-  await other.getByRole('button', { name: 'As a table' }).click()
+  await other.getByRole('button', { name: 'Show as a table' }).click()
   await expect(other.getByRole('cell', { name: '33 lb' })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(other.getByRole('cell', { name: '33 lb' })).toHaveCount(0)
@@ -205,15 +205,21 @@ test('what is weighed in while the server cannot be reached is there, and is sen
   await page.route('**/api/lots/**', (r) => r.abort())
   await page.getByLabel('Weigh in: how much of what').fill('9 lb okra')
   await page.getByRole('button', { name: 'Weigh in', exact: true }).click()
-  const lot = page.getByRole('row', { name: /9 lb okra/ })
+  const lot = page.getByRole('cell', { name: '9 lb', exact: true })
+  const asTable = (): Promise<void> => page.getByRole('button', { name: 'Show as a table' }).click()
+  await asTable()
   await expect(lot).toBeVisible()
   await expect(page.getByText('One change is saved here')).toBeVisible()
   await page.reload()
+  await asTable()
   await expect(lot).toBeVisible()
   await page.unroute('**/api/lots/**')
+  const sent = async (): Promise<number> => {
+    const lots = (await (await page.request.get('/api/lots')).json()) as { said: string }[]
+    return lots.filter((l) => l.said === '9 lb okra').length
+  }
+  await expect.poll(sent).toBe(1)
   await expect(page.getByText('One change is saved here')).toHaveCount(0)
-  const lots = (await (await page.request.get('/api/lots')).json()) as { said: string }[]
-  expect(lots.filter((l) => l.said === '9 lb okra')).toHaveLength(1)
   // What is typed and not sent stays too.
   await page.getByLabel('Weigh in: how much of what').fill('3 lb peas')
   await page.reload()

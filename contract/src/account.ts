@@ -1,3 +1,4 @@
+import type { KeepingPolicy } from '@kelvit/core'
 import type { ClockHours, PressureOptionId, Role, UnitSystem } from '@kelvit/core/words'
 import { CLOCK_HOURS, PACKS, PRESSURE_OPTIONS, ROLES, UNIT_SYSTEMS } from '@kelvit/core/words'
 import Joi from 'joi'
@@ -14,12 +15,15 @@ import {
   shape,
   version,
   type Changed,
+  tableId,
 } from './shape'
 
 /** The household's ways where practitioners differ. */
 export interface HouseholdSettings {
   readonly bestMonths: number
   readonly reviewMonths: number
+  /** Foods that keep otherwise: best-by and review-by in months, by food. */
+  readonly foodMonths: Readonly<Record<string, KeepingPolicy>>
   /** Minutes added to every tested time, 0 or more: longer, never shorter. */
   readonly extraMinutes: number
   /** The pair of pressure and time that tomatoes are canned by, where the tables offer it. */
@@ -52,6 +56,15 @@ const settings = shape<HouseholdSettings>({
     .min(Joi.ref('bestMonths'))
     .max(120)
     .messages({ 'number.min': 'The review is not before the best-by.' }),
+  foodMonths: Joi.object<HouseholdSettings['foodMonths']>()
+    .pattern(
+      tableId,
+      shape<KeepingPolicy>({
+        bestMonths: Joi.number().integer().min(1).max(60),
+        reviewMonths: Joi.number().integer().min(Joi.ref('bestMonths')).max(120),
+      }),
+    )
+    .max(60),
   extraMinutes: Joi.number().integer().min(0).max(60),
   tomatoOption: oneOf(PRESSURE_OPTIONS),
   cushionPsi: Joi.number().min(0).max(2),

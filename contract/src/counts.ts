@@ -4,8 +4,8 @@ import { paths } from './paths'
 import { route } from './route'
 import { id, instant, line, listOf, oneOf, plainDate, said, shape, tableId } from './shape'
 
-/** Most jars of one line, and most in one count. */
-export const MOST_IN_LINE = 500
+/** Most jars of one line. */
+const MOST_IN_LINE = 500
 const MOST_IN_COUNT = 3000
 const MOST_LINES = 60
 

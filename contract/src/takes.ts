@@ -6,7 +6,7 @@ import { route } from './route'
 import { id, instant, line, listOf, oneOf, shape, tableId } from './shape'
 
 /** Most jars that are taken at once. */
-export const MOST_TAKEN = 500
+const MOST_TAKEN = 500
 
 /** Jars that somebody takes off the shelf. */
 export interface NewTake {

@@ -81,6 +81,7 @@ const jar = (more: Partial<BookJar> = {}): BookJar => ({
   useSoon: false,
   recipeId: null,
   hold: null,
+  process: 'here',
   ...more,
 })
 const need = (more: Partial<BookNeed> = {}): BookNeed => ({

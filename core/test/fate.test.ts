@@ -95,6 +95,44 @@ const may = (of: JarToDecide, hours: number): JarState[] =>
     (to) => whyNotFate(of, to, OUT + hours * H) === undefined,
   )
 
+describe('opened, or missing', () => {
+  const FATES = [...STATES, 'opened', 'missing'] as const
+  const mayAll = (of: JarToDecide): string[] =>
+    FATES.filter((to) => whyNotFate(of, to, OUT + H) === undefined)
+  test('opened, a jar is eaten, frozen or thrown away; never shelved again, never given', () => {
+    expect(mayAll(sound({ state: 'opened' }))).toEqual([
+      'refrigerated',
+      'frozen',
+      'eaten',
+      'discarded',
+      'opened',
+      'missing',
+    ])
+    expect(whyNotFate(sound({ state: 'opened' }), 'on-shelf', OUT)).toBe(
+      'An opened jar does not go back on the shelf.',
+    )
+  })
+  test('a sound one may be opened; one in doubt may not', () => {
+    expect(whyNotFate(sound(), 'opened', OUT)).toBeUndefined()
+    expect(whyNotFate(sound({ hold: 'in-doubt' }), 'opened', OUT)).toMatch(/looked into/)
+  })
+  test('missing: said of whatever is in the house, held or not, and of nothing that is gone', () => {
+    for (const state of ['on-shelf', 'set-aside', 'refrigerated', 'frozen', 'opened'] as const)
+      for (const hold of [null, 'in-doubt', 'not-processed'] as const)
+        expect(whyNotFate(jar({ state, hold }), 'missing', OUT + 90 * H)).toBeUndefined()
+    expect(whyNotFate(sound({ state: 'eaten' }), 'missing', OUT)).toBe(
+      'This jar was already eaten.',
+    )
+    expect(whyNotFate(jar({ state: 'processed-again' }), 'missing', OUT)).toBe(
+      'This jar was already processed again.',
+    )
+  })
+  test('found again it stands where it stood, unless it never sealed', () => {
+    expect(whyNotFate(sound({ state: 'missing' }), 'on-shelf', OUT)).toBeUndefined()
+    expect(whyNotFate(jar({ state: 'missing' }), 'on-shelf', OUT)).toMatch(/never goes on/)
+  })
+})
+
 describe('what may become of a jar', () => {
   test('sound: stays, is eaten, given or thrown away', () => {
     expect(may(sound(), 20)).toEqual(['on-shelf', 'eaten', 'given', 'discarded'])
@@ -163,6 +201,6 @@ describe('what may become of a jar', () => {
     )
   })
   test('in the fridge it has four days', () => {
-    expect(eatBy(OUT)).toBe(OUT + 96 * H)
+    expect(eatBy(OUT, 'beans-snap')).toBe(OUT + 96 * H)
   })
 })

@@ -50,3 +50,9 @@ CREATE INDEX "jars_household" ON "jars" USING btree ("household_id","state","foo
 CALL kelvit_enclose('takes');
 --> statement-breakpoint
 CALL kelvit_enclose('counts');
+--> statement-breakpoint
+-- No food keeps otherwise until somebody says so.
+UPDATE households SET settings = settings || '{"foodMonths": {}}';
+--> statement-breakpoint
+-- Written down at once: a later step of the same migration may alter the table.
+SET CONSTRAINTS ALL IMMEDIATE;

@@ -28,7 +28,7 @@ import { lotRoutes } from './lots/routes'
 import { recipeRoutes } from './methods/resources'
 import { openapiDocument } from './openapi'
 import { labelRoutes } from './pantry/labels'
-import { pantryRoutes } from './pantry/routes'
+import { pantryRoutes, takeRoutes } from './pantry/routes'
 import { resourceRoutes } from './resource/resource'
 import { resources } from './resources'
 import { calendarRoutes } from './season/calendar-routes'
@@ -72,6 +72,7 @@ export function makeRouter(deps: Deps): Router {
   seasonRoutes(router, deps)
   calendarRoutes(router, deps)
   pantryRoutes(router, deps)
+  takeRoutes(router, deps)
   labelRoutes(router, deps)
   changeRoutes(router, deps)
   return router

@@ -31,6 +31,7 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
   await visitor.send('POST', '/api/invitations', { id: id(), role: 'viewer' })
   await visitor.send('PUT', `/api/calendar-feeds/${id()}`, {})
   await leanOnGauges(visitor)
+  await leanOnTheShelf(visitor)
   const { rows } = await owner.query<{ id: string }>('select id from households where is_demo')
   const mine = rows[0]!.id
   const theirs = (await (await kit.household()).send('GET', '/api/household')).body.id
@@ -62,6 +63,15 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
   ])
   expect(there.rows[0].n).toBe(0)
 })
+
+/** A jar that was taken, and a shelf that was counted. */
+async function leanOnTheShelf(visitor: Browser): Promise<void> {
+  const at = new Date(kit.clock.now()).toISOString()
+  const take = { foodId: 'corn', jar: 'pint', count: 1, why: 'eaten', at, preferred: [] }
+  expect((await visitor.send('PUT', `/api/takes/${id()}`, take)).status).toBe(201)
+  const count = { shelfId: null, at, reason: '', found: [], missing: [], came: [] }
+  expect((await visitor.send('PUT', `/api/counts/${id()}`, count)).status).toBe(201)
+}
 
 /** A gauge with a reading, in a canner of the demo that is under its lid. */
 async function leanOnGauges(visitor: Browser): Promise<void> {
@@ -142,6 +152,8 @@ const WRITERS: Readonly<Record<string, 'helper' | 'keeper'>> = {
   'kitchen-exceptions': 'helper',
   'busy-times': 'helper',
   'calendar-feeds': 'keeper',
+  takes: 'helper',
+  counts: 'helper',
 }
 
 describe('who may write what', () => {
@@ -187,6 +199,7 @@ describe('who may write what', () => {
       ['POST', '/api/calendar-import', { text: 'x' }],
       ['PATCH', `/api/jars/${id()}`, { version: 1, note: 'x' }],
       ['PUT', `/api/jars/${id()}/fate`, { state: 'eaten', at: '2026-08-14T23:00:00Z' }],
+      ['PUT', `/api/takes/${id()}/undo`, { at: '2026-08-14T23:00:00Z' }],
       ['PATCH', '/api/household', { version: 1, name: 'Mine' }],
     ] as const)
       expect([path, (await viewer.send(method, path, body)).status]).toEqual([path, 403])

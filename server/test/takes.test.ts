@@ -152,6 +152,10 @@ describe('taking a jar', () => {
     expect(
       (await who.send('PUT', `/api/jars/${jar}/fate`, { ...eaten, state: 'given' })).status,
     ).toBe(409)
+    const back = { ...eaten, state: 'on-shelf' }
+    expect((await who.send('PUT', `/api/jars/${jar}/fate`, back)).body.detail).toContain(
+      'does not go back on the shelf',
+    )
     expect((await who.send('PUT', `/api/jars/${jar}/fate`, eaten)).status).toBe(200)
   })
   test('a clock that runs ahead is put right; nothing is taken tomorrow', async () => {

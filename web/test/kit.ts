@@ -15,6 +15,7 @@ export const household: Household = {
   settings: {
     bestMonths: 12,
     reviewMonths: 24,
+    foodMonths: {},
     extraMinutes: 0,
     tomatoOption: 'standard',
     clockHours: 12,

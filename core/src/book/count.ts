@@ -1,5 +1,5 @@
 import { oldestFirst } from '../pantry/rotation'
-import { shelfDates, type KeepingPolicy, type ShelfDates } from '../pantry/shelf-dates'
+import { policyFor, shelfDates, type HouseholdPolicy, type ShelfDates } from '../pantry/shelf-dates'
 import type { JarProcess, JarSize } from '../words'
 import type { BookJar } from './book'
 
@@ -59,10 +59,11 @@ export const yearDay = (year: number): string => `${String(year).padStart(4, '0'
  * @param cameOn plain date on which it came, ISO.
  */
 export function datesOfCome(
-  jar: { readonly cannedOn: string; readonly process: JarProcess },
+  jar: { readonly foodId: string; readonly cannedOn: string; readonly process: JarProcess },
   cameOn: string,
-  policy: KeepingPolicy,
+  policy: HouseholdPolicy,
 ): ShelfDates & { readonly useSoon: boolean } {
-  if (jar.process !== 'unknown') return { ...shelfDates(jar.cannedOn, policy), useSoon: false }
+  if (jar.process !== 'unknown')
+    return { ...shelfDates(jar.cannedOn, policyFor(policy, jar.foodId)), useSoon: false }
   return { bestBy: cameOn, reviewBy: cameOn, useSoon: true }
 }

@@ -79,6 +79,8 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
   if (jar.seal === 'broken') return 'This jar is broken.'
   if (to === 'missing') return whyNotMissing(jar)
   if (jar.state === 'opened' && to === 'given') return 'An opened jar is not given away.'
+  if (jar.state === 'opened' && to === 'on-shelf')
+    return 'An opened jar does not go back on the shelf.'
   if (to === 'processed-again')
     return jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
       ? undefined

@@ -1,4 +1,11 @@
-export { boilBeforeTasting, DEFAULT_POLICY, shelfDates, type KeepingPolicy } from './shelf-dates'
+export {
+  boilBeforeTasting,
+  DEFAULT_POLICY,
+  policyFor,
+  shelfDates,
+  type HouseholdPolicy,
+  type KeepingPolicy,
+} from './shelf-dates'
 export {
   decideBy,
   eatBy,

@@ -12,6 +12,15 @@ export const DEFAULT_POLICY: KeepingPolicy = {
   reviewMonths: KEEPING.reviewMonths,
 }
 
+/** The household's policy, and the foods that it keeps otherwise. */
+export interface HouseholdPolicy extends KeepingPolicy {
+  readonly foodMonths: Readonly<Record<string, KeepingPolicy>>
+}
+
+/** How long a food keeps in this household. */
+export const policyFor = (policy: HouseholdPolicy, foodId: string): KeepingPolicy =>
+  policy.foodMonths[foodId] ?? policy
+
 export interface ShelfDates {
   /** Best quality until this plain date, ISO. */
   readonly bestBy: string

@@ -5,6 +5,7 @@ import { KEEPING, type UnitSystem } from '@kelvit/core'
 export const DEFAULT_SETTINGS: HouseholdSettings = {
   bestMonths: KEEPING.bestMonths,
   reviewMonths: KEEPING.reviewMonths,
+  foodMonths: {},
   extraMinutes: 0,
   tomatoOption: 'standard',
   cushionPsi: 1,

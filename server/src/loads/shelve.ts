@@ -6,6 +6,7 @@ import {
   judgeLoad,
   lotCost,
   mayBeShelved,
+  policyFor,
   produceCost,
   quartsFilled,
   shelfDates,
@@ -43,19 +44,20 @@ export async function shelveJars(
   const good = (seal: SealCount): boolean => isGood(seal) && hold !== 'not-processed'
   const outAt = state.outAt ?? at
   const cannedOn = dateAt(outAt, household.zone)
-  const dates = shelfDates(cannedOn, household.settings)
   const origins = await lotsOf(tx, portions)
   let number = 0
   const made = seals.flatMap((seal): NewJar[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
+    const foodId = formOf(portion.formId)?.food.id ?? portion.formId
+    const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
     return Array.from({ length: seal.jars }, (): NewJar => ({
       id: uuidv7(),
       householdId: actor.householdId,
       code: `${load.code}-${++number}`,
       loadId: load.id,
       lotId: portion.lotId ?? origins.get(portion.fromJars?.[0] ?? '') ?? null,
-      foodId: formOf(portion.formId)?.food.id ?? portion.formId,
+      foodId,
       formId: portion.formId,
       jar: portion.jar,
       mouth: portion.mouth,

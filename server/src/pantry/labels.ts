@@ -29,7 +29,7 @@ const DAY = new Intl.DateTimeFormat('en-GB', {
 const day = (iso: string): string => DAY.format(Date.parse(iso))
 
 /** What a jar's label says, and where its code leads. */
-export function labelOf(
+function labelOf(
   jar: JarRow,
   wanted: Pick<NewLabels, 'byBatch' | 'initials' | 'price'>,
   origin: string,

@@ -69,6 +69,19 @@ export function pantryRoutes(router: Router, deps: Deps): void {
   serve(router, pantryApi.fate, ({ actor, body, ctx }) =>
     deps.db.inHousehold(actor, (tx) => setFate(tx, readId(ctx), body)),
   )
+  serve(router, pantryApi.csv, async ({ actor, ctx }) => {
+    const [rows, places] = await deps.db.inHousehold(
+      actor,
+      async (tx) => [await allJars(tx), await tx.select().from(shelves)] as const,
+    )
+    ctx.type = 'text/csv; charset=utf-8'
+    ctx.attachment('kelvit-pantry.csv')
+    ctx.body = pantryCsv(rows, places)
+  })
+}
+
+/** What is done with jars many at once: taken, put back, counted. */
+export function takeRoutes(router: Router, deps: Deps): void {
   serve(router, takeApi.take, async ({ actor, body, ctx }) => {
     const { answer, made } = await deps.db.inHousehold(actor, (tx) =>
       takeNow(tx, actor, readId(ctx), body, deps.clock.now()),
@@ -85,15 +98,6 @@ export function pantryRoutes(router: Router, deps: Deps): void {
     )
     if (!made) foundAlready(ctx)
     return answer
-  })
-  serve(router, pantryApi.csv, async ({ actor, ctx }) => {
-    const [rows, places] = await deps.db.inHousehold(
-      actor,
-      async (tx) => [await allJars(tx), await tx.select().from(shelves)] as const,
-    )
-    ctx.type = 'text/csv; charset=utf-8'
-    ctx.attachment('kelvit-pantry.csv')
-    ctx.body = pantryCsv(rows, places)
   })
 }
 

@@ -10,7 +10,7 @@ import { useHousehold } from './session'
 import { asDecided } from './set-aside'
 
 /** A jar as taking reads it. */
-export const asToTake = (jar: Jar): JarToTake => ({ ...jar, ...asDecided(jar), hold: jar.hold })
+const asToTake = (jar: Jar): JarToTake => ({ ...jar, ...asDecided(jar), hold: jar.hold })
 
 type Wish = Omit<NewTake, 'at'>
 

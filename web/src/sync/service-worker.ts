@@ -1,5 +1,4 @@
 import { useSyncExternalStore } from 'react'
-import { Workbox } from 'workbox-window'
 
 /** A new version that has been fetched and waits; pressing it in loads it. */
 let waiting: (() => void) | undefined
@@ -15,6 +14,16 @@ const HOUR_MS = 3_600_000
  */
 export function keepApplication(): void {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return
+  const later = (): void => {
+    window.setTimeout(() => void register().catch(() => undefined), QUIET_MS)
+  }
+  if (document.readyState === 'complete') later()
+  else window.addEventListener('load', later, { once: true })
+}
+
+/** Private windows and strange hosts may forbid it; then a network is needed. */
+async function register(): Promise<void> {
+  const { Workbox } = await import('workbox-window')
   const workbox = new Workbox('/sw.js')
   workbox.addEventListener('waiting', () => {
     waiting = () => {
@@ -23,15 +32,8 @@ export function keepApplication(): void {
     }
     listeners.forEach((l) => l())
   })
-  const register = (): void => {
-    window.setTimeout(() => {
-      // Private windows and strange hosts may forbid it; then a network is needed.
-      void workbox.register().catch(() => undefined)
-      window.setInterval(() => void workbox.update().catch(() => undefined), HOUR_MS)
-    }, QUIET_MS)
-  }
-  if (document.readyState === 'complete') register()
-  else window.addEventListener('load', register, { once: true })
+  await workbox.register()
+  window.setInterval(() => void workbox.update().catch(() => undefined), HOUR_MS)
 }
 
 /** Loads the version that waits; undefined while there is none. */

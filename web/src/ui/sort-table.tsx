@@ -111,8 +111,35 @@ const Gap = ({ height, columns }: { readonly height: number; readonly columns: n
   </tr>
 )
 
+/** A group as one row that opens and closes. */
+function GroupLine<T extends RowData>({
+  row,
+  at,
+}: {
+  readonly row: Row<T>
+  readonly at: number | undefined
+}) {
+  const name = String(row.groupingValue ?? '')
+  return (
+    <tr className="h-12 border-t border-rim bg-enamel" aria-rowindex={at}>
+      <th scope="rowgroup" colSpan={row.getVisibleCells().length} className="text-left">
+        <button
+          type="button"
+          className="min-h-11 font-semibold"
+          aria-expanded={row.getIsExpanded()}
+          onClick={row.getToggleExpandedHandler()}
+        >
+          <span aria-hidden>{row.getIsExpanded() ? '▾' : '▸'}</span> {name === '' ? 'none' : name}{' '}
+          <span className="font-normal text-ink-soft">{row.subRows.length}</span>
+        </button>
+      </th>
+    </tr>
+  )
+}
+
 /** One row; `at` is its place in the whole table, the head counted. */
 function Line<T extends RowData>({ row, at }: { readonly row: Row<T>; readonly at?: number }) {
+  if (row.getIsGrouped()) return <GroupLine row={row} at={at} />
   return (
     <tr className="h-12 border-t border-rim" aria-rowindex={at}>
       {row.getVisibleCells().map((cell) => (

@@ -112,6 +112,28 @@ function OneShelf({
           Jars from before Kelvit, gifts, trades: a line for each food, size and year.
         </p>
         <CameForm lines={came} change={setCame} />
+        <details className="mt-3">
+          <summary className="min-h-11 cursor-pointer content-center font-semibold text-kettle">
+            Gifts, bought food’s jars, dry goods under vacuum
+          </summary>
+          <ul className="flex max-w-prose list-disc flex-col gap-1.5 pl-5 text-[15px] leading-relaxed">
+            <li>
+              A gift whose process nobody can name is eaten soon or not at all; Kelvit gives it no
+              best-by and does not offer it to others.
+            </li>
+            <li>
+              Jars from bought food may hold dry goods. They are not for the pressure canner: their
+              glass and rims are not made for it.
+            </li>
+            <li>
+              Dry goods under vacuum are not canned: a vacuum does not make moist food safe. Only
+              what keeps dry by itself; they need no place here.
+            </li>
+            <li>
+              A lid that sealed by itself on hot food proves nothing: that jar was not processed.
+            </li>
+          </ul>
+        </details>
       </Panel>
       <Panel label="Put it down" rim={nothing ? 'plain' : 'due'}>
         <p role="status" className="mb-3 font-head text-xl font-semibold">

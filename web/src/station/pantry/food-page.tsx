@@ -1,6 +1,7 @@
 import { paths, type Jar } from '@kelvit/contract'
 import {
   addDays,
+  KEEPING,
   mealsOfUse,
   needsDiffer,
   stockAhead,
@@ -19,6 +20,7 @@ import { useSave } from '../../sync/changes'
 import { useNeeds, useShelves } from '../../sync/queries'
 import { sentenceOf } from '../../sync/request'
 import { Button, ButtonLink } from '../../ui/button'
+import { ChoiceField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
@@ -110,6 +112,7 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
         )}
       </Panel>
       <Advices stock={stock} />
+      <KeptFor foodId={stock.foodId} />
       <Panel label="Where they stand">
         <h2 className="mb-2">Where they stand</h2>
         {arrange(stock.jars, shelves).map((row) => (
@@ -121,11 +124,59 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
   )
 }
 
+/** How long this household keeps a food, where it differs from its others. */
+function KeptFor({ foodId }: { readonly foodId: string }) {
+  const { household, may } = useHousehold()
+  const save = useSave('session')
+  const notify = useNotify()
+  const { settings } = household
+  const own = settings.foodMonths[foodId]
+  const change = (months: string): void => {
+    const { [foodId]: _before, ...others } = settings.foodMonths
+    const bestMonths = Number(months)
+    const foodMonths =
+      months === '' ? others : { ...others, [foodId]: { bestMonths, reviewMonths: bestMonths * 2 } }
+    save.mutate(
+      {
+        method: 'PATCH',
+        path: paths.household,
+        body: { version: household.version, settings: { ...settings, foodMonths } },
+      },
+      {
+        onSuccess: () => notify.done('Kept so from now on.'),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
+    )
+  }
+  const choices = [...new Set([...KEEPING.choices, ...(own ? [own.bestMonths] : [])])].sort(
+    (a, b) => a - b,
+  )
+  return (
+    <Panel label="How long we keep it" className="flex flex-wrap items-end gap-x-6 gap-y-3">
+      <ChoiceField
+        label="At its best for"
+        className="w-72"
+        disabled={!may('keeper')}
+        value={own ? String(own.bestMonths) : ''}
+        choices={[
+          ['', `${settings.bestMonths} months, as our others`],
+          ...choices.map((m) => [String(m), `${m} months`] as const),
+        ]}
+        onChange={(e) => change(e.target.value)}
+      />
+      <p className="max-w-prose flex-1 basis-72 text-[15px] leading-relaxed text-ink-soft">
+        For jars canned from now on; they are looked over after twice as long. Age alone makes no
+        sound jar unsafe, and no doubtful jar safe.
+      </p>
+    </Panel>
+  )
+}
+
 /** How it ends, in one sentence. */
 export function lastingWords({ forecast: f, need }: FoodStock<Jar>, today: string): string {
   if (!f) return 'How fast it is eaten is not known.'
   if (f.late > 0)
-    return `${plural(f.late, 'jar')} will pass their best, the first on ${showDate(f.lateFrom ?? today, today)}.`
+    return `${plural(f.late, 'jar')} will pass ${f.late === 1 ? 'its' : 'their'} best, ${f.late === 1 ? 'on' : 'the first on'} ${showDate(f.lateFrom ?? today, today)}.`
   if (f.runsOut === null) return 'They are not eaten at all.'
   const short = need && f.runsOut < need.nextHarvestOn
   return `The last is eaten about ${showDate(f.runsOut, today)}${

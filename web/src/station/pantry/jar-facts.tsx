@@ -155,8 +155,8 @@ export function JarActions({ jar, done }: { readonly jar: Jar; readonly done: ()
             Eaten up
           </Button>
         )}
-        {jar.state !== 'set-aside' && may_('on-shelf') && (
-          <Button onClick={() => fate('on-shelf')}>Put it back on the shelf</Button>
+        {jar.state === 'missing' && may_('on-shelf') && (
+          <Button onClick={() => fate('on-shelf')}>It is on the shelf after all</Button>
         )}
         {jar.state !== 'discarded' && may_('discarded') && (
           <Button look="stop" onClick={() => fate('discarded')}>
@@ -197,13 +197,7 @@ export function JarActions({ jar, done }: { readonly jar: Jar; readonly done: ()
 }
 
 /** Moves jars of one kind to another shelf. */
-export function MoveTo({
-  jars,
-  done,
-}: {
-  readonly jars: readonly Jar[]
-  readonly done: () => void
-}) {
+function MoveTo({ jars, done }: { readonly jars: readonly Jar[]; readonly done: () => void }) {
   const shelves = useShelves().data ?? []
   const takeJars = useTakeJars()
   const [first] = jars

@@ -3,18 +3,29 @@ import { jarName } from '@kelvit/core'
 import {
   createColumnHelper,
   getCoreRowModel,
+  getExpandedRowModel,
+  getGroupedRowModel,
   getSortedRowModel,
   useReactTable,
   type SortingState,
 } from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
 import { showDate } from '../../household/words'
+import { ChoiceField } from '../../ui/field'
 import { SortTable } from '../../ui/sort-table'
 import { foodName } from '../../household/food-name'
 
 const HELD = { free: '', 'in-doubt': 'in doubt', 'not-processed': 'not processed' } as const
 
 const column = createColumnHelper<Jar>()
+
+/** What jars may be gathered by. */
+const GROUPS = [
+  ['', 'One by one'],
+  ['food', 'By food'],
+  ['shelf', 'By shelf'],
+  ['year', 'By year'],
+] as const
 
 /** The same jars as a table that can be sorted. */
 export function JarTable({
@@ -29,6 +40,7 @@ export function JarTable({
   readonly open: (jar: Jar) => void
 }) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'bestBy', desc: false }])
+  const [group, setGroup] = useState('')
   const columns = useMemo(
     () => [
       column.accessor('code', {
@@ -52,17 +64,40 @@ export function JarTable({
         header: 'Shelf',
       }),
       column.accessor((j) => HELD[j.hold ?? 'free'], { id: 'hold', header: 'Held' }),
+      column.accessor((j) => j.cannedOn.slice(0, 4), { id: 'year', header: 'Year' }),
     ],
     [shelves, today, open],
   )
   const data = useMemo(() => [...jars], [jars])
+  const gathered = useMemo(
+    () => ({
+      grouping: group === '' ? [] : [group],
+      columnVisibility: { year: group === 'year' },
+    }),
+    [group],
+  )
   const table = useReactTable({
     data,
     columns,
-    state: { sorting },
+    state: { sorting, ...gathered },
+    autoResetExpanded: false,
+    autoResetPageIndex: false,
     onSortingChange: setSorting,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
+    getGroupedRowModel: getGroupedRowModel(),
+    getExpandedRowModel: getExpandedRowModel(),
   })
-  return <SortTable table={table} caption="Jars on the shelf" />
+  return (
+    <>
+      <ChoiceField
+        label="Gather"
+        className="no-print mb-2 w-44"
+        value={group}
+        choices={GROUPS}
+        onChange={(e) => setGroup(e.target.value)}
+      />
+      <SortTable table={table} caption="Jars on the shelf" />
+    </>
+  )
 }

@@ -9,7 +9,7 @@ import { useHousehold } from '../../household/session'
 import { Caution } from '../../ui/panel'
 
 /** How long an opened jar keeps, as people say it. */
-export const fridgeWords = (foodId: string): string => {
+const fridgeWords = (foodId: string): string => {
   const days = openedDays(foodId)
   return days === 4 ? '3–4 days' : `5–${days} days`
 }

@@ -92,8 +92,9 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
   const [trouble, setTrouble] = useState<string>()
   const found = useRef(seen)
   found.current = seen
+  const wanted = looking !== 'off'
   useEffect(() => {
-    if (looking === 'off') return
+    if (!wanted) return
     let stream: MediaStream | undefined
     let timer: number | undefined
     let left = false
@@ -130,8 +131,7 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
       reader.close()
       if (stream) stopAll(stream)
     }
-    // "asking" becomes "on" in the same run.
-  }, [looking !== 'off'])
+  }, [wanted])
   return (
     <div className="flex flex-col items-start gap-3">
       <video

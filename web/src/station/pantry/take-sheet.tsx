@@ -111,7 +111,7 @@ export function TakeSheet({
   )
 }
 
-export const WHYS: readonly (readonly [TakeWhy, string])[] = [
+const WHYS: readonly (readonly [TakeWhy, string])[] = [
   ['eaten', 'To eat'],
   ['opened', 'Opened, the rest is in the fridge'],
   ['given', 'Given away'],
