@@ -13,7 +13,7 @@ const argument = (name, otherwise) => {
 }
 const MANY = argument('households', 10_000)
 const SECONDS = argument('seconds', 20)
-const RATE = 200
+const RATE = argument('rate', 200)
 const JARS = 1500
 /** Households whose people ask in this run; the others are there. */
 const ASKING = 10

@@ -56,3 +56,15 @@ UPDATE households SET settings = settings || '{"foodMonths": {}}';
 --> statement-breakpoint
 -- Written down at once: a later step of the same migration may alter the table.
 SET CONSTRAINTS ALL IMMEDIATE;
+--> statement-breakpoint
+-- Whose a session is, all at once: every request asks it.
+CREATE FUNCTION kelvit_open_session(hash text) RETURNS TABLE (expires_at timestamptz, member jsonb, household jsonb)
+  LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS
+  $$ SELECT s.expires_at, to_jsonb(m) - 'passphrase_hash', to_jsonb(h) FROM sessions s
+     JOIN members m ON m.household_id = s.household_id AND m.id = s.member_id
+     JOIN households h ON h.id = s.household_id
+     WHERE s.token_hash = $1 AND m.removed_at IS NULL $$;
+--> statement-breakpoint
+REVOKE ALL ON FUNCTION kelvit_open_session FROM PUBLIC;
+--> statement-breakpoint
+GRANT EXECUTE ON FUNCTION kelvit_open_session TO kelvit_app;

@@ -3,7 +3,7 @@ import type { InvitationRow, Member, NewHousehold, Session } from '@kelvit/contr
 import { eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { households, members } from '../db/schema'
-import { toWire } from '../db/wire'
+import { fromRow, toWire } from '../db/wire'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
@@ -15,7 +15,7 @@ import {
   addSession,
   askDemo,
   askInvitation,
-  askSession,
+  askWho,
   askSignIn,
   countHouseholds,
   countHouseholdsIn,
@@ -24,7 +24,6 @@ import {
   endSessionsOf,
   keepInvitation,
   lockHousehold,
-  memberAndHousehold,
   openInvitations,
   presentMembers,
   useInvitation,
@@ -38,7 +37,10 @@ const DAY_MS = 86_400_000
 /** A hash nobody's passphrase has, so that unknown names take as long as known ones. */
 const nobody = hashPassphrase(newToken())
 
-type MemberRow = typeof members.$inferSelect
+type MemberRow = Pick<
+  typeof members.$inferSelect,
+  'id' | 'version' | 'name' | 'signInName' | 'role'
+>
 
 /** A sign-in name is half of a key: keepers see all of them, others only their own. */
 const asMember = (
@@ -54,13 +56,10 @@ export async function actorOfToken(
   deps: Deps,
   token: string,
 ): Promise<{ actor: Actor; session: Session; seq: number } | undefined> {
-  const [found] = await askSession(deps.db, hashToken(token))
+  const [found] = await askWho(deps.db, hashToken(token))
   if (!found || found.expires_at.getTime() < Date.now()) return undefined
-  const both = await deps.db.inHousehold({ householdId: found.household_id }, (tx) =>
-    memberAndHousehold(tx, found.member_id),
-  )
-  if (!both) return undefined
-  const { member, household } = both
+  const member = fromRow(members, found.member, ['id', 'version', 'name', 'signInName', 'role'])
+  const household = fromRow(households, found.household)
   const actor: Actor = {
     memberId: member.id,
     memberName: member.name,

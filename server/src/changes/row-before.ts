@@ -1,5 +1,4 @@
-import { and, desc, eq, lt, getTableColumns, type InferSelectModel } from 'drizzle-orm'
-import type { PgTable } from 'drizzle-orm/pg-core'
+import { and, desc, eq, lt } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { changes } from '../db/schema'
 
@@ -22,23 +21,4 @@ export async function readRowBefore(
     .orderBy(desc(changes.seq))
     .limit(1)
   return found?.row ?? undefined
-}
-
-/** Some columns of a row of the log, as the table takes them. */
-export function fromLogRow<T extends PgTable, C extends keyof InferSelectModel<T> & string>(
-  table: T,
-  row: LogRow,
-  columns: readonly C[],
-): Pick<InferSelectModel<T>, C> {
-  const known = getTableColumns(table)
-  return Object.fromEntries(
-    columns.map((name) => {
-      const column = known[name]
-      const value = column ? row[column.name] : undefined
-      return [
-        name,
-        column?.dataType === 'date' && typeof value === 'string' ? new Date(value) : value,
-      ]
-    }),
-  ) as Pick<InferSelectModel<T>, C>
 }

@@ -246,3 +246,25 @@ export function fromLog(
     }),
   )
 }
+
+/**
+ * Some columns of a row, or all of them, as the table has them: from the row as the database
+ * writes it, column names its own and instants as text.
+ */
+export function fromRow<T extends Table, C extends keyof InferSelectModel<T> & string>(
+  table: T,
+  row: Readonly<Record<string, unknown>>,
+  columns: readonly C[] = Object.keys(getTableColumns(table)) as C[],
+): Pick<InferSelectModel<T>, C> {
+  const known = getTableColumns(table)
+  return Object.fromEntries(
+    columns.map((name) => {
+      const column = known[name]
+      const value = column ? row[column.name] : undefined
+      return [
+        name,
+        column?.dataType === 'date' && typeof value === 'string' ? new Date(value) : value,
+      ]
+    }),
+  ) as Pick<InferSelectModel<T>, C>
+}

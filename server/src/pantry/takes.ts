@@ -1,10 +1,10 @@
 import type { NewTake, TakeAnswer } from '@kelvit/contract'
 import { dateAt, foodOf, stateAfter, takeJars, whyNotTake } from '@kelvit/core'
-import { and, eq, inArray } from 'drizzle-orm'
-import { fromLogRow, readRowBefore } from '../changes/row-before'
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { readRowBefore } from '../changes/row-before'
 import type { Tx } from '../db/pool'
 import { jars, takes } from '../db/schema'
-import { toWires } from '../db/wire'
+import { fromRow, toWires } from '../db/wire'
 import type { Actor } from '../http/actor'
 import { conflict, notFound, unprocessable } from '../http/problem'
 import { checkShelf, toTake } from '../store/jars'
@@ -72,21 +72,47 @@ export async function takeNow(
   return { answer: { jars: after.map(toWires(jars)), ...rest }, made: true }
 }
 
+/** Jars that are looked at beyond those that are wanted: among so many some may be held. */
+const MORE = 40
+
 /**
  * The jars that a wish may get, locked until it is decided: whoever wishes at the same
- * moment waits, and finds what is left.
+ * moment waits, and finds what is left. The oldest come first; not the whole shelf is read.
  */
 async function standing(tx: Tx, wish: NewTake): Promise<readonly JarRow[]> {
-  const found = await tx
-    .select()
-    .from(jars)
-    .where(and(eq(jars.state, 'on-shelf'), eq(jars.foodId, wish.foodId), eq(jars.jar, wish.jar)))
-    .orderBy(jars.id)
-    .for('update')
-  const chosen = wish.preferred.filter((id) => !found.some((j) => j.id === id))
+  const kind = and(eq(jars.state, 'on-shelf'), eq(jars.foodId, wish.foodId), eq(jars.jar, wish.jar))
+  const inOrder = (limit: number) =>
+    tx
+      .select()
+      .from(jars)
+      .where(kind)
+      .orderBy(desc(jars.useSoon), asc(jars.bestBy), asc(jars.cannedOn), asc(jars.id))
+      .limit(limit)
+      .for('update')
+  const most = wish.count + wish.preferred.length + MORE
+  const first = await inOrder(most)
+  const enough = first.filter(
+    (j) => whyNotTake(toTake(j), wish.why, Date.parse(wish.at)) === undefined,
+  )
+  const found =
+    first.length < most || enough.length >= wish.count + wish.preferred.length
+      ? first
+      : await inOrder(100_000)
+  const missing = wish.preferred.filter((id) => !found.some((j) => j.id === id))
+  const others =
+    missing.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(jars)
+          .where(and(kind, inArray(jars.id, missing)))
+          .orderBy(asc(jars.id))
+          .for('update')
+  const all = [...found, ...others]
+  const chosen = missing.filter((id) => !others.some((j) => j.id === id))
   if (chosen.length > 0) await checkChosen(tx, chosen, wish)
-  refuseImpossible(found, wish)
-  return found
+  refuseImpossible(all, wish)
+  return all
 }
 
 /** A chosen jar that does not stand there was taken meanwhile, or was never ours. */
@@ -145,7 +171,7 @@ export async function undoTake(tx: Tx, id: string, at: number): Promise<TakeAnsw
       jars,
       eq(jars.id, row.id),
       before
-        ? fromLogRow(jars, before, ['state', 'stateAt', 'shelfId', 'note'])
+        ? fromRow(jars, before, ['state', 'stateAt', 'shelfId', 'note'])
         : { state: 'on-shelf' },
     )
   }

@@ -8,6 +8,13 @@ export const askSession = (db: Database, tokenHash: string) =>
     'select * from kelvit_find_session($1)',
     [tokenHash],
   )
+/** The same with its member and household, as the database writes them. */
+export const askWho = (db: Database, tokenHash: string) =>
+  db.ask<{
+    expires_at: Date
+    member: Record<string, unknown>
+    household: Record<string, unknown>
+  }>('select * from kelvit_open_session($1)', [tokenHash])
 export const askSignIn = (db: Database, name: string) =>
   db.ask<{ member_id: string; household_id: string; passphrase_hash: string }>(
     'select * from kelvit_find_sign_in($1)',
@@ -30,15 +37,6 @@ export const countHouseholds = async (db: Database): Promise<number> =>
 /** The same in a transaction that has a connection already: asking for a second one while holding the first can wait forever. */
 export const countHouseholdsIn = async (tx: Tx): Promise<number> =>
   Number((await tx.execute(sql`select kelvit_count_households() as n`)).rows[0]?.n ?? 0)
-
-export async function memberAndHousehold(tx: Tx, memberId: string) {
-  const rows = await tx
-    .select({ member: members, household: households })
-    .from(members)
-    .innerJoin(households, eq(households.id, members.householdId))
-    .where(and(eq(members.id, memberId), isNull(members.removedAt)))
-  return rows[0]
-}
 
 export const presentMembers = (tx: Tx) =>
   tx.select().from(members).where(isNull(members.removedAt)).orderBy(members.createdAt)

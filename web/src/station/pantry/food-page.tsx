@@ -36,6 +36,8 @@ export const aWeek = (rate: number): string => {
   return `${tenth} ${tenth === 1 ? 'jar' : 'jars'} a week`
 }
 
+const NONE: ReadonlySet<string> = new Set()
+
 /** One food: how long it lasts, what passes its best, and what to do about it. */
 export function Page() {
   const { food = '' } = useParams()
@@ -116,7 +118,14 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
       <Panel label="Where they stand">
         <h2 className="mb-2">Where they stand</h2>
         {arrange(stock.jars, shelves).map((row) => (
-          <ShelfDrawing key={row.id} row={row} today={today} pull={new Set()} open={setOpen} />
+          <ShelfDrawing
+            key={row.id}
+            row={row}
+            today={today}
+            pull={NONE}
+            open={setOpen}
+            openStack={(jars) => setOpen(jars.at(-1))}
+          />
         ))}
       </Panel>
       {open && <JarSheet jar={open} onClose={() => setOpen(undefined)} today={today} />}

@@ -155,7 +155,7 @@ export function JarActions({ jar, done }: { readonly jar: Jar; readonly done: ()
             Eaten up
           </Button>
         )}
-        {jar.state === 'missing' && may_('on-shelf') && (
+        {jar.state !== 'set-aside' && may_('on-shelf') && (
           <Button onClick={() => fate('on-shelf')}>It is on the shelf after all</Button>
         )}
         {jar.state !== 'discarded' && may_('discarded') && (

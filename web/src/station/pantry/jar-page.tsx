@@ -5,7 +5,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { foodName } from '../../household/food-name'
 import { History } from '../../household/history'
 import { useHousehold, useToday } from '../../household/session'
-import { useJar, useJarOfCode, useJars, useLots } from '../../sync/queries'
+import { useJar, useJarOfCode, useJars, useLoad, useLots } from '../../sync/queries'
 import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
@@ -48,6 +48,7 @@ function Known({ jar }: { readonly jar: Jar }) {
       <Panel label="What is known" rim={jar.hold || jar.recipeId ? 'stop' : 'plain'}>
         <JarFacts jar={jar} today={today} />
         {lot && <p className="mb-3 text-ink-soft">Of the lot “{lot.said}”.</p>}
+        {jar.loadId && <Judged loadId={jar.loadId} />}
         <History table="jars" id={jar.id} />
       </Panel>
       <Panel label="What to do with it" rim={jar.state === 'on-shelf' ? 'done' : 'plain'}>
@@ -67,6 +68,20 @@ function Known({ jar }: { readonly jar: Jar }) {
         </div>
       </Panel>
     </div>
+  )
+}
+
+/** How the load it came from was judged. */
+function Judged({ loadId }: { readonly loadId: string }) {
+  const load = useLoad(loadId).data
+  if (!load) return null
+  const { verdict, reasons } = load.judgement
+  return (
+    <p className="mb-3">
+      Its load is judged <strong>{verdict.replace('-', ' ')}</strong>
+      {reasons.length > 0 && `: ${reasons.map((r) => r.sentence).join(' ')}`}
+      {reasons.length === 0 && '.'}
+    </p>
   )
 }
 

@@ -11,7 +11,7 @@ import { MoreActions } from '../../ui/more-actions'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { filterJars } from './filter'
+import { filterJars, NOWHERE } from './filter'
 import { FilterBar, useShelfFilter } from './filter-bar'
 import { JarSheet } from './jar-sheet'
 import { JarTable } from './jar-table'
@@ -70,6 +70,14 @@ export function Page() {
           today={today}
           table={search.get('as') === 'table'}
           show={(as) => change((s) => s.set('as', as))}
+          look={([jar]) =>
+            change((s) => {
+              if (!jar) return
+              s.set('as', 'table')
+              s.set('food', jar.foodId)
+              s.set('place', jar.shelfId ?? NOWHERE)
+            })
+          }
         />
       )}
       {search.has('take') && jars.data && (
@@ -102,12 +110,15 @@ function Shelves({
   today,
   table,
   show,
+  look,
 }: {
   readonly jars: readonly Jar[]
   readonly shelves: Parameters<typeof arrange>[1]
   readonly today: string
   readonly table: boolean
   readonly show: (as: 'table' | 'shelves') => void
+  /** Shows jars of one kind and place as a table. */
+  readonly look: (jars: readonly Jar[]) => void
 }) {
   const [open, setOpen] = useState<Jar>()
   const pull = usePull()
@@ -146,11 +157,19 @@ function Shelves({
         {!table && shown.length > 0 && (
           <>
             {arrange(shown, shelves).map((row) => (
-              <ShelfDrawing key={row.id} row={row} today={today} pull={pullIds} open={setOpen} />
+              <ShelfDrawing
+                key={row.id}
+                row={row}
+                today={today}
+                pull={pullIds}
+                open={setOpen}
+                openStack={look}
+              />
             ))}
             <p className="mt-2 text-sm text-ink-soft">
               The paper label is the best time a jar has left: tall when fresh, gone when it is
               over. A dot over the lid: pull this week; beet-red: look it over. Crossed: do not eat.
+              A number: a stack of so many.
             </p>
           </>
         )}
