@@ -15,10 +15,11 @@ const ROOMS = {
     'figures',
     'needs',
   ],
-  method: ['lookup', 'mixed-jar', 'figures'],
+  method: ['lookup', 'lookup-edges', 'mixed-jar', 'figures', 'line'],
   harvest: ['yield', 'line', 'needs', 'quantity', 'book'],
-  pantry: ['pantry', 'shelf-life', 'fate'],
-  book: ['needs', 'cost', 'book'],
+  pantry: ['pantry', 'shelf-life', 'fate', 'take'],
+  book: ['needs', 'cost', 'book', 'take'],
+  label: ['label'],
   quantity: ['line', 'steam', 'quantity', 'load'],
 }
 const WANTED = 85
