@@ -17,11 +17,13 @@ import {
   type SupplyKindStored,
 } from '@kelvit/core/words'
 import Joi from 'joi'
+import { jarSchema, type Jar } from './pantry'
 import { paths } from './paths'
-import { rowRoutes } from './route'
+import { route, rowRoutes } from './route'
 import {
   changed,
   id,
+  instant,
   line,
   listOf,
   oneOf,
@@ -162,6 +164,59 @@ export const gaugeTestRows = rowRoutes<GaugeTest, NewGaugeTest, NewGaugeTest>({
   create: shape<NewGaugeTest>(gaugeTest),
   write: 'keeper',
 })
+
+/** A load that a gauge test puts in doubt, with the jars that are left of it. */
+export interface RecalledLoad {
+  readonly loadId: string
+  readonly code: string
+  readonly startsAt: string
+  /** What the true pressure had to be, psi. */
+  readonly requiredPsi: number
+  /** The lowest the dial was read at while the process ran; null where nobody wrote one down. */
+  readonly worstReadingPsi: number | null
+  /** What that was in truth, psi. */
+  readonly truePsi: number
+  /** Whether somebody has looked into it since. */
+  readonly lookedInto: boolean
+  /** Jars that are still in the house. */
+  readonly jars: readonly Jar[]
+  /** How many were eaten, given or thrown away. */
+  readonly gone: number
+}
+
+/** Which loads a gauge test puts in doubt, made anew from their facts. */
+export interface GaugeRecall {
+  readonly test: GaugeTest
+  /** The last good test before it, ISO date; null when there was none. */
+  readonly since: string | null
+  readonly loads: readonly RecalledLoad[]
+}
+
+export const gaugeRecallApi = {
+  recall: route({
+    method: 'get',
+    path: `${paths.gaugeTests}/:id/recall`,
+    summary: 'Loads and jars that a gauge test puts in doubt',
+    least: 'viewer',
+    answer: shape<GaugeRecall>({
+      test: shape<GaugeTest>({ ...gaugeTest, id, version }),
+      since: plainDate.allow(null),
+      loads: listOf(
+        shape<RecalledLoad>({
+          loadId: id,
+          code: said,
+          startsAt: instant,
+          requiredPsi: Joi.number(),
+          worstReadingPsi: Joi.number().allow(null),
+          truePsi: Joi.number(),
+          lookedInto: Joi.boolean(),
+          jars: listOf(jarSchema),
+          gone: Joi.number().integer(),
+        }),
+      ),
+    }),
+  }),
+}
 
 /** A household's own measure: "our blue crate = 19 lb". */
 export interface Container {

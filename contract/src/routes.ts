@@ -7,6 +7,7 @@ import { gaugeApi } from './gauges'
 import {
   cannerRows,
   containerRows,
+  gaugeRecallApi,
   gaugeTestRows,
   jarGroupRows,
   lidLotRows,
@@ -79,6 +80,7 @@ export const allRoutes: readonly Route[] = [
     takeApi,
     countApi,
     labelApi,
+    gaugeRecallApi,
     lotApi,
     recipeApi,
   ].flatMap(routesOf),

@@ -22,6 +22,7 @@ import { staticFiles } from './http/static'
 import { serve } from './http/serve'
 import { gaugeRoutes } from './loads/gauges'
 import { changeRoutes } from './changes/routes'
+import { recallByAltitude } from './loads/recall'
 import { reviseRunning } from './loads/revise'
 import { loadRoutes } from './loads/routes'
 import { lotRoutes } from './lots/routes'
@@ -60,9 +61,10 @@ export const makeApp = (deps: Deps, webFolder: string | undefined): Koa =>
 export function makeRouter(deps: Deps): Router {
   const router = new Router()
   ownRoutes(router, deps)
-  accountRoutes(router, deps, (tx, actor) =>
-    reviseRunning(tx, deps, actor, 'The altitude was corrected.'),
-  )
+  accountRoutes(router, deps, async (tx, actor) => {
+    await reviseRunning(tx, deps, actor, 'The altitude was corrected.')
+    await recallByAltitude(tx, deps, actor)
+  })
   answerRoutes(router, deps)
   for (const resource of resources) resourceRoutes(router, resource, deps)
   lotRoutes(router, deps)

@@ -1,6 +1,7 @@
 import { gaugeTestRows } from '@kelvit/contract/routes'
 import { gearResources } from './gear/resources'
 import { stockResources } from './gear/stock'
+import { recallByTest } from './loads/recall'
 import { reviseRunning } from './loads/revise'
 import { lotResource } from './lots/resource'
 import { methodResources } from './methods/resources'
@@ -23,7 +24,9 @@ function reachingTheStove(resource: Resource): Resource {
   if (resource.routes !== gaugeTestRows) return resource
   return {
     ...resource,
-    follow: (row, { tx, deps, actor }) =>
-      reviseRunning(tx, deps, actor, 'The gauge was tested.', String(row.cannerId)),
+    follow: async (row, { tx, deps, actor }) => {
+      await reviseRunning(tx, deps, actor, 'The gauge was tested.', String(row.cannerId))
+      await recallByTest(tx, deps, actor, row.id)
+    },
   }
 }

@@ -86,8 +86,9 @@ export async function startKit(
   } = {},
 ): Promise<Kit> {
   const { url = inject('databaseUrl') } = options
+  const { openRegistration = true, demo = false, clock = frozenClock(NOW) } = options
   const db = openDatabase(url)
-  db.dateBy(options.clock ?? frozenClock(NOW))
+  db.dateBy(clock)
   const { log = pino({ level: 'silent' }) } = options
   const real = openLive(url, log, readFor(db))
   const ears = new Map<(word: Word) => void, string>()
@@ -102,7 +103,6 @@ export async function startKit(
     },
     close: () => real.close(),
   }
-  const { openRegistration = true, demo = false, clock = frozenClock(NOW) } = options
   const doors: Doors = { trustedProxies: [], hosts: [], operatorToken: undefined, ...options.doors }
   const deps = { db, clock, log, live, demo, openRegistration, doors }
   const server: Server = createServer(makeApp(deps, undefined).callback())

@@ -101,6 +101,7 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   'figures-changed': figuresChanged,
   'gauge-off': (s, w) => doubt(s, 'gauge-off', w.e),
   'no-process': (s, w) => doubt(s, 'no-process', w.e),
+  recalled: (s, w) => doubt(s, 'recalled', w.e),
   'wrong-weight': (s, w) =>
     w.setup.regulatedBy === 'dial' ? s : wentWrong(s, w, 'wrong-weight', 'heating'),
   'water-low': (s, w) => wentWrong(s, w, 'water-low', 'cooling'),

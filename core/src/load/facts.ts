@@ -62,6 +62,7 @@ export const FACTS: Readonly<Record<LoadEventKind, KindRule>> = {
   'figures-changed': {},
   'gauge-off': {},
   'no-process': {},
+  recalled: {},
   'wrong-weight': { breaks: true },
   'water-low': { breaks: true },
   'lid-not-locked': { breaks: true },

@@ -62,6 +62,7 @@ const DOUBTS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'vent-untold': 'Nobody said when the weight went on, so the venting is not known.',
   'fell-unknown': 'The pressure had fallen, nobody knows when.',
   'gauge-off': 'The dial was found off by more than 2 psi.',
+  recalled: 'What was found afterwards says that the true pressure may have been short.',
   'lid-not-locked': 'The lid was not locked on its marks.',
   'zero-unseen': 'The weight came off before anybody saw the gauge at zero.',
   'rest-short': 'The lid came off before the rest was over.',

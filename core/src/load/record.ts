@@ -29,6 +29,7 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'figures-changed': 'Figures changed',
   'gauge-off': 'Dial found too far off',
   'no-process': 'No tested process any more',
+  recalled: 'Recalled',
   'wrong-weight': 'Wrong weight was on',
   'water-low': 'Water low or boiled away',
   'lid-not-locked': 'Lid was not on its marks',

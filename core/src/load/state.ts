@@ -43,6 +43,7 @@ export type DoubtCode =
   | 'vent-untold'
   | 'fell-unknown'
   | 'gauge-off'
+  | 'recalled'
   | 'lid-not-locked'
   | 'zero-unseen'
   | 'rest-short'

@@ -31,7 +31,7 @@ export function steamSteady(s: LoadState, w: Word): Step {
 }
 
 /** Doubts about gauge and kitchen, which no new venting mends. */
-const BEYOND_THE_LID: ReadonlySet<DoubtCode> = new Set(['gauge-off', 'no-process'])
+const BEYOND_THE_LID: ReadonlySet<DoubtCode> = new Set(['gauge-off', 'no-process', 'recalled'])
 
 /** What went wrong under an earlier lid ends with a new venting: everything runs again from here. */
 const freshStart = (s: LoadState): LoadState => ({

@@ -144,8 +144,8 @@ export const SAID_EVENT_KINDS = [
   'note',
   'retracted',
 ] as const
-/** What Kelvit itself says of a load that runs: never taken from a client. */
-export const OWN_EVENT_KINDS = ['figures-changed', 'gauge-off', 'no-process'] as const
+/** What Kelvit itself says of a load: never taken from a client. */
+export const OWN_EVENT_KINDS = ['figures-changed', 'gauge-off', 'no-process', 'recalled'] as const
 /** What happened at the stove, in the words of the work. */
 export type LoadEventKind = (typeof SAID_EVENT_KINDS)[number] | (typeof OWN_EVENT_KINDS)[number]
 

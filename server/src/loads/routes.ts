@@ -1,4 +1,4 @@
-import { loadApi } from '@kelvit/contract/routes'
+import { gaugeRecallApi, loadApi } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
 import { asc, eq } from 'drizzle-orm'
 import { canners, jars, loads } from '../db/schema'
@@ -11,6 +11,7 @@ import { readId } from '../http/validate'
 import { appendEvent } from './append'
 import { householdOf } from '../kitchen/figures'
 import { planLoad } from './plan'
+import { readRecall } from './recall'
 import { printRecord } from '../formats/record'
 import { asEvent, listLoads, lockLoad, pastLoads, readEvents, readLoad } from '../store/loads'
 import { deleteRow } from '../store/rows'
@@ -30,6 +31,9 @@ export function loadRoutes(router: Router, deps: Deps): void {
       ),
     )
   })
+  serve(router, gaugeRecallApi.recall, ({ actor, ctx }) =>
+    deps.db.inHousehold(actor, (tx) => readRecall(tx, actor, readId(ctx))),
+  )
   serve(router, loadApi.load, async ({ actor, ctx }) => {
     const load = await deps.db.inHousehold(actor, (tx) => readLoad(tx, readId(ctx)))
     if (!load) throw notFound('There is no such load.')

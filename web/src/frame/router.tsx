@@ -80,6 +80,7 @@ export const router = createBrowserRouter([
           lazyPage('/methods/recipes', () => import('../station/methods/recipes-page')),
           lazyPage('/methods/:form', () => import('../station/methods/form-page')),
           lazyPage('/gear', () => import('../station/gear/page')),
+          lazyPage('/gear/recall/:id', () => import('../station/gear/recall-page')),
           lazyPage('/records', () =>
             import('../station/later/pages').then((m) => ({ Page: m.RecordsPage })),
           ),

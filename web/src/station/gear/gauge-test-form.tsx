@@ -1,14 +1,23 @@
 import { DateField } from '../../household/date-field'
-import { paths, type CannerRead } from '@kelvit/contract'
+import { paths, type CannerRead, type GaugeRecall } from '@kelvit/contract'
 import { useState, type FormEvent } from 'react'
+import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
+import { request } from '../../sync/request'
 import { useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
 import { Refusal } from '../../ui/states'
+
+/** Whether a test puts any load in doubt. */
+const touched = (id: string): Promise<boolean> =>
+  request<GaugeRecall>('GET', `${paths.gaugeTests}/${id}/recall`).then(
+    (r) => r.loads.length > 0,
+    () => false,
+  )
 
 /** What the extension service or a master gauge said about a dial. */
 export function GaugeTestForm({
@@ -21,21 +30,29 @@ export function GaugeTestForm({
   const today = useToday()
   const save = useSave('canners')
   const notify = useNotify()
+  const navigate = useNavigate()
   const [testedOn, setTestedOn] = useState(today)
   const [error, setError] = useState('0')
   const [testedBy, setTestedBy] = useState('')
   const submit = (e: FormEvent): void => {
     e.preventDefault()
+    const id = uuidv7()
     save.mutate(
       {
         method: 'PUT',
-        path: `${paths.gaugeTests}/${uuidv7()}`,
-        body: { cannerId: canner.id, testedOn, errorPsi: Number(error), testedBy },
+        path: `${paths.gaugeTests}/${id}`,
+        body: {
+          cannerId: canner.id,
+          testedOn,
+          errorPsi: Number(error.replace(',', '.')),
+          testedBy,
+        },
       },
       {
         onSuccess: () => {
           notify.done('Gauge test noted.')
           onClose()
+          void touched(id).then((any) => any && navigate(`/gear/recall/${id}`))
         },
       },
     )

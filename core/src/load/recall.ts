@@ -1,0 +1,64 @@
+import { lookUpProcess } from '../method/lookup'
+import type { Process } from '../method/data/types'
+import { feet } from '../quantity/units'
+import { fullRun } from './runs'
+import { dialTarget, type LoadSetup } from './setup'
+import type { LoadState } from './state'
+
+/** A load whose true pressure may have been short; pressures in psi. */
+export interface Recalled {
+  /** What it had to be. */
+  readonly requiredPsi: number
+  /** The lowest the dial was read at while the process ran; null where nobody wrote one down. */
+  readonly worstReadingPsi: number | null
+  /** What that was in truth. */
+  readonly truePsi: number
+}
+
+/** What was found out afterwards. */
+export interface FoundLater {
+  /** What the dial really reads too high, psi. Says nothing of a weight. */
+  readonly errorPsi: number
+  /** What the tables ask for here, psi: higher than it was run at when the altitude was wrong. */
+  readonly requiredPsi: number
+}
+
+/** Rounding of dials and figures, psi. */
+const HAIR = 1e-9
+
+/**
+ * Whether a processed load may have been short by what was found out afterwards: the worst
+ * reading of its process less the error; where none was written down, what it was held at.
+ * Null when it was not, or when it was never processed in full anyway.
+ */
+export function recallOf(setup: LoadSetup, state: LoadState, found: FoundLater): Recalled | null {
+  const run = fullRun(state, setup)
+  if (!run) return null
+  const read = state.readings.filter(
+    (r) => r.at >= run.from && (run.provenTo === null || r.at <= run.provenTo),
+  )
+  const worst = read.length === 0 ? null : Math.min(...read.map((r) => r.psi))
+  const dial = setup.regulatedBy === 'dial'
+  const truePsi = dial ? (worst ?? dialTarget(setup)) - found.errorPsi : setup.psi
+  if (truePsi >= found.requiredPsi - HAIR) return null
+  return { requiredPsi: found.requiredPsi, worstReadingPsi: dial ? worst : null, truePsi }
+}
+
+/**
+ * What the tables ask of these processes at an altitude, psi: the same pack, jar, gauge and
+ * option as they were run with. Infinity where there is no row.
+ */
+export function requiredAt(processes: readonly Process[], altitudeFt: number): number {
+  const asked = processes.map((p) => {
+    const answer = lookUpProcess({
+      form: p.formId,
+      pack: p.pack,
+      jar: p.jar,
+      gauge: p.gauge,
+      altitudeFt: feet(altitudeFt),
+      option: p.option,
+    })
+    return answer.outcome === 'process' ? answer.psi : Infinity
+  })
+  return Math.max(...asked)
+}

@@ -1,0 +1,128 @@
+import { describe, expect, test } from 'vitest'
+import {
+  foldLoad,
+  lookUpProcess,
+  feet,
+  recallOf,
+  requiredAt,
+  type LoadEvent,
+  type LoadSetup,
+} from '../src'
+
+const T = Date.parse('2026-08-14T17:00:00Z')
+const MIN = 60_000
+const dial: LoadSetup = {
+  regulatedBy: 'dial',
+  psi: 12,
+  minutes: 25,
+  gaugeErrorPsi: 0,
+  restMinutes: 10,
+}
+const facts = (...list: readonly (readonly [number, LoadEvent['kind'], number?])[]): LoadEvent[] =>
+  list.map(([m, kind, psi], i) => ({
+    id: `e${String(i).padStart(2, '0')}`,
+    at: T + m * MIN,
+    heardAt: T + m * MIN,
+    kind,
+    psi: psi ?? null,
+  }))
+/** A good evening with these readings, nine minutes apart from minute 30 on. */
+const evening = (readings: readonly number[]): LoadEvent[] =>
+  facts(
+    [0, 'started'],
+    [1, 'filling-began'],
+    [2, 'locked'],
+    [3, 'steam-steady'],
+    [13, 'weight-on'],
+    ...readings.map((psi, i) => [30 + i * 9, 'reading', psi] as const),
+    [57, 'heat-off'],
+    [110, 'pressure-zero'],
+    [111, 'lock-dropped'],
+    [112, 'weight-off'],
+    [123, 'opened'],
+    [124, 'unloaded'],
+    [900, 'seals-checked'],
+  )
+const found = (errorPsi: number, requiredPsi = 12) => ({ errorPsi, requiredPsi })
+const recalled = (readings: readonly number[], errorPsi: number, setup = dial) =>
+  recallOf(setup, foldLoad(setup, evening(readings)), found(errorPsi, setup.psi))
+
+describe('a load that was short in truth', () => {
+  test('by its worst reading less the error', () => {
+    expect(recalled([13, 12.5, 13, 13], 1)).toEqual({
+      requiredPsi: 12,
+      worstReadingPsi: 12.5,
+      truePsi: 11.5,
+    })
+    expect(recalled([13, 12.5, 13, 13], 0.5)).toBeNull()
+    expect(recalled([13, 12.5, 13, 13], 0.51)).not.toBeNull()
+    expect(recalled([13, 13, 13, 13], -2)).toBeNull()
+  })
+  test('what the needle had to show counted the error that was known then', () => {
+    const known = { ...dial, gaugeErrorPsi: 1 }
+    expect(recalled([13, 13, 13.5, 13], 1, known)).toBeNull()
+    expect(recalled([13, 13, 13.5, 13], 1.5, known)).toMatchObject({ truePsi: 11.5 })
+  })
+  test('a reading while it climbed or cooled is none of the process', () => {
+    const state = foldLoad(dial, [
+      ...evening([13, 13, 13, 13]),
+      ...facts([20, 'reading', 6]).map((e) => ({ ...e, id: 'climb' })),
+      ...facts([80, 'reading', 4]).map((e) => ({ ...e, id: 'cool' })),
+    ])
+    expect(recallOf(dial, state, found(1))).toBeNull()
+  })
+  test('a weight is not touched by a dial, but by an altitude', () => {
+    const weight: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 10 }
+    const run = foldLoad(
+      weight,
+      evening([]).concat(
+        facts([30, 'at-pressure'], [40, 'still-rocking'], [50, 'still-rocking']).map((e, i) => ({
+          ...e,
+          id: `w${i}`,
+        })),
+      ),
+    )
+    expect(recallOf(weight, run, found(3, 10))).toBeNull()
+    expect(recallOf(weight, run, found(0, 15))).toEqual({
+      requiredPsi: 15,
+      worstReadingPsi: null,
+      truePsi: 10,
+    })
+  })
+  test('one that was never processed in full is condemned already', () => {
+    const short = foldLoad(
+      dial,
+      facts(
+        [0, 'started'],
+        [2, 'locked'],
+        [3, 'steam-steady'],
+        [13, 'weight-on'],
+        [30, 'reading', 12],
+        [35, 'heat-off'],
+      ),
+    )
+    expect(recallOf(dial, short, found(3))).toBeNull()
+  })
+})
+
+test('what the tables ask elsewhere: the same pack, jar, gauge and option', () => {
+  const at = (form: string, option: 'standard' | 'low') => {
+    const answer = lookUpProcess({
+      form,
+      pack: 'hot',
+      jar: 'quart',
+      gauge: 'dial',
+      altitudeFt: feet(1000),
+      option,
+    })
+    if (answer.outcome !== 'process') throw new Error(answer.sentence)
+    return answer
+  }
+  const beans = at('beans-snap', 'standard')
+  const low = at('tomatoes-in-water', 'low')
+  expect(requiredAt([beans], 1000)).toBe(11)
+  expect(requiredAt([beans], 4500)).toBe(13)
+  expect(requiredAt([low], 4500)).toBe(8)
+  expect(requiredAt([low, beans], 4500)).toBe(13)
+  expect(requiredAt([beans], 9000)).toBe(Infinity)
+})

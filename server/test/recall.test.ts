@@ -1,0 +1,175 @@
+// What a gauge that was found off, or an altitude that was found wrong, does to jars that are
+// on the shelf already.
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { CANNER, id, NOW, startKit, type Kit } from './kit'
+import { DIAL, MIN, OUT, planned, stoveOf, TO_CLIMBING, type Stove } from './stove-kit'
+
+let kit: Kit
+beforeAll(async () => {
+  kit = await startKit()
+})
+afterAll(() => kit.close())
+
+const DAY = 24 * 60
+const PRESSED = OUT + 13 * 60
+
+/** A good evening, its gauge read at these figures, the seals checked the next day. */
+async function evening(s: Stove, readings: readonly number[], from = 0): Promise<void> {
+  const step = readings.length === 0 ? [[from + 30, 'at-pressure']] : []
+  const looks = readings.map((psi, i) => [from + 30 + i * 9, 'reading', { psi }])
+  const end =
+    readings.length === 0
+      ? [
+          [from + 40, 'still-rocking'],
+          [from + 50, 'still-rocking'],
+        ]
+      : []
+  await s.run([
+    ...TO_CLIMBING.map(([m, kind]) => [from + m, kind] as const),
+    ...([...step, ...looks, ...end] as unknown as (readonly [number, string, object?])[]),
+    [from + 56, 'heat-off'],
+    [from + 110, 'pressure-zero'],
+    [from + 111, 'lock-dropped'],
+    [from + 112, 'weight-off'],
+    [from + 123, 'opened'],
+    [from + 124, 'unloaded'],
+    [
+      from + PRESSED,
+      'seals-checked',
+      { seals: [{ portionId: s.portionId, outcome: 'sealed', jars: 7 }] },
+    ],
+  ])
+}
+
+const holds = async (s: Stove): Promise<(string | null)[]> => (await s.jars()).map((j) => j.hold)
+const onDay = (day: number): string => new Date(NOW + day * DAY * MIN).toISOString().slice(0, 10)
+
+/** Tests the dial so many days later; answers the test's id. */
+async function testDial(s: Stove, errorPsi: number, day = 6): Promise<string> {
+  await kit.clock.set(Math.max(kit.clock.now(), NOW + day * DAY * MIN))
+  const testId = id()
+  const made = await s.who.send('PUT', `/api/gauge-tests/${testId}`, {
+    cannerId: s.cannerId,
+    testedOn: onDay(day),
+    errorPsi,
+    testedBy: 'the table at the fair',
+  })
+  expect(made.status).toBe(201)
+  return testId
+}
+
+describe('a dial found to read high', () => {
+  test('jars whose true pressure may have been short are held at once, and named', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    await s.who.send('PUT', `/api/jars/${(await s.jars())[0].id}/fate`, {
+      state: 'eaten',
+      at: new Date(kit.clock.now()).toISOString(),
+    })
+    const testId = await testDial(s, 1)
+    const load = await s.load()
+    expect(load.judgement).toMatchObject({ verdict: 'in-doubt' })
+    expect(load.judgement.reasons.map((r: any) => r.code)).toContain('recalled')
+    expect(load.events.at(-1)).toMatchObject({ kind: 'recalled', eventId: testId })
+    expect(load.events.at(-1).text).toBe(
+      'The dial was found to read 1 psi high on 2026-08-20. Its lowest reading was 12½: 11½ psi in truth, where 12 are needed.',
+    )
+    expect((await holds(s)).filter((h) => h === 'in-doubt').length).toBeGreaterThanOrEqual(6)
+    const recall = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
+    expect(recall.body).toMatchObject({
+      since: '2026-08-14',
+      test: { errorPsi: 1 },
+      loads: [
+        {
+          loadId: s.loadId,
+          requiredPsi: 12,
+          worstReadingPsi: 12.5,
+          truePsi: 11.5,
+          lookedInto: false,
+          gone: 1,
+        },
+      ],
+    })
+    expect(recall.body.loads[0].jars).toHaveLength(6)
+    // Somebody looked into it: the jars are free, the doubt stays in the record.
+    await kit.clock.set(kit.clock.now() + MIN)
+    await s.who.send('PUT', `/api/loads/${s.loadId}/events/${id()}`, {
+      at: new Date(kit.clock.now()).toISOString(),
+      kind: 'looked-into',
+      text: 'Extension office: keep them.',
+    })
+    expect(new Set(await holds(s))).toEqual(new Set([null]))
+    const after = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
+    expect(after.body.loads[0]).toMatchObject({ lookedInto: true })
+  })
+  test.each([
+    ['a little, and every reading leaves room', [12.5, 13, 12.5, 13], 0.5, false],
+    ['low', [12.5, 12.5, 12.5, 12.5], -1, false],
+    ['by a hair more than the readings leave', [12.5, 13, 12.5, 13], 0.75, true],
+    ['as one reading among good ones tells', [14, 12, 14, 14], 1, true],
+    ['too far to be used at all', [14, 14, 14, 14], 3, true],
+  ] as const)('it reads high %s', async (_, readings, error, recalled) => {
+    const s = await planned(kit, DIAL)
+    await evening(s, readings)
+    const testId = await testDial(s, error)
+    const { body } = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
+    expect(body.loads.map((l: any) => l.loadId)).toEqual(recalled ? [s.loadId] : [])
+    expect(await holds(s)).toEqual(Array(7).fill(recalled ? 'in-doubt' : null))
+  })
+  test('only loads since the last good test, and none of another canner or of a weight', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    const good = await testDial(s, 0, 3)
+    expect((await s.who.send('GET', `/api/gauge-tests/${good}/recall`)).body.loads).toEqual([])
+    const later = await stoveOf(kit, s.who, s)
+    await evening(later, [12.5, 13, 12.5, 13], 4 * DAY)
+    const bad = await testDial(s, 1, 8)
+    const { body } = await s.who.send('GET', `/api/gauge-tests/${bad}/recall`)
+    expect(body).toMatchObject({ since: onDay(3), loads: [{ loadId: later.loadId }] })
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    expect(await holds(later)).toEqual(Array(7).fill('in-doubt'))
+    const weight = await planned(kit, CANNER)
+    await evening(weight, [])
+    const no = await testDial(weight, 2)
+    expect((await weight.who.send('GET', `/api/gauge-tests/${no}/recall`)).body.loads).toEqual([])
+    expect(await holds(weight)).toEqual(Array(7).fill(null))
+  })
+  test('a recall is its household’s own, and one that never was is not found', async () => {
+    const s = await planned(kit, DIAL)
+    const testId = await testDial(s, 1)
+    const stranger = await kit.household()
+    for (const at of [testId, id()])
+      expect((await stranger.send('GET', `/api/gauge-tests/${at}/recall`)).status).toBe(404)
+  })
+})
+
+describe('an altitude found wrong', () => {
+  const correct = async (s: Stove, altitudeFt: number): Promise<void> => {
+    await kit.clock.set(NOW + 6 * DAY * MIN)
+    const { version } = (await s.who.send('GET', '/api/household')).body
+    const done = await s.who.send('PATCH', '/api/household', { version, altitudeFt })
+    expect(done.status).toBe(200)
+  }
+  test.each([
+    ['higher: a dial that was read at 12½ needs 13', DIAL, 4500, 'in-doubt'],
+    ['a little higher, in the same band', DIAL, 3900, null],
+    ['lower', DIAL, 500, null],
+    ['higher: a weight of 15 is enough', CANNER, 4500, null],
+    ['above the tables', DIAL, 11_000, 'in-doubt'],
+  ] as const)('%s', async (_, canner, altitudeFt, hold) => {
+    const s = await planned(kit, canner)
+    await evening(s, canner === DIAL ? [12.5, 12.5, 12.5, 12.5] : [])
+    await correct(s, altitudeFt)
+    expect(await holds(s)).toEqual(Array(7).fill(hold))
+  })
+  test('only loads since it was set: those of the altitude before are not touched by it', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 12.5, 12.5, 12.5])
+    await correct(s, 2700)
+    await correct(s, 3000)
+    // Set to something that was right for the old load too; from here on it is wrong for new ones.
+    await correct(s, 4500)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+  })
+})
