@@ -29,6 +29,8 @@ for (const [name, size, scheme] of [
       '/harvest/yields',
       '/gear',
       '/records',
+      '/pantry/foods',
+      '/pantry/food/beans-snap',
       '/practice',
       '/household',
     ]) {

@@ -40,6 +40,7 @@ export const paths = {
   loads: '/api/loads',
   jars: '/api/jars',
   jarCodes: '/api/jar-codes',
+  sealRates: '/api/seal-rates',
   takes: '/api/takes',
   counts: '/api/counts',
   labelSheets: '/api/label-sheets',

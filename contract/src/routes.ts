@@ -20,6 +20,7 @@ import { lotApi, lotRows } from './lots'
 import { processCheckRows, recipeApi, recipeRows } from './methods'
 import { needRows } from './needs'
 import { pantryApi } from './pantry'
+import { recordApi } from './records'
 import type { Route, RowRoutes } from './route'
 import {
   busyTimeRows,
@@ -44,6 +45,7 @@ export * from './methods'
 export { needRows } from './needs'
 export { pantryApi } from './pantry'
 export * from './season'
+export { recordApi } from './records'
 export { serverApi } from './server'
 export { takeApi } from './takes'
 export type { Least, Medium, Method, PageQuery, Route, RowRoutes } from './route'
@@ -81,6 +83,7 @@ export const allRoutes: readonly Route[] = [
     countApi,
     labelApi,
     gaugeRecallApi,
+    recordApi,
     lotApi,
     recipeApi,
   ].flatMap(routesOf),

@@ -24,12 +24,13 @@ import { gaugeRoutes } from './loads/gauges'
 import { changeRoutes } from './changes/routes'
 import { recallByAltitude } from './loads/recall'
 import { reviseRunning } from './loads/revise'
-import { loadRoutes } from './loads/routes'
+import { loadRoutes, recallRoutes } from './loads/routes'
 import { lotRoutes } from './lots/routes'
 import { recipeRoutes } from './methods/resources'
 import { openapiDocument } from './openapi'
 import { labelRoutes } from './pantry/labels'
 import { pantryRoutes, takeRoutes } from './pantry/routes'
+import { recordRoutes } from './records/routes'
 import { resourceRoutes } from './resource/resource'
 import { resources } from './resources'
 import { calendarRoutes } from './season/calendar-routes'
@@ -70,12 +71,14 @@ export function makeRouter(deps: Deps): Router {
   lotRoutes(router, deps)
   recipeRoutes(router, deps)
   loadRoutes(router, deps)
+  recallRoutes(router, deps)
   gaugeRoutes(router, deps)
   seasonRoutes(router, deps)
   calendarRoutes(router, deps)
   pantryRoutes(router, deps)
   takeRoutes(router, deps)
   labelRoutes(router, deps)
+  recordRoutes(router, deps)
   changeRoutes(router, deps)
   return router
 }

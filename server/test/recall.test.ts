@@ -144,6 +144,72 @@ describe('a dial found to read high', () => {
   })
 })
 
+describe('how many sealed', () => {
+  test('by food, canner and lids, of loads alone; a broken jar says nothing of its lid', async () => {
+    const s = await planned(kit)
+    const lids = id()
+    await s.who.send('PUT', `/api/lid-lots/${lids}`, {
+      name: 'tin by the door',
+      mouth: 'regular',
+      boughtOn: '2026-08-01',
+      count: 24,
+      left: 24,
+    })
+    const later = await stoveOf(kit, s.who, s)
+    await later.run([
+      ...TO_CLIMBING,
+      [30, 'at-pressure'],
+      [40, 'still-rocking'],
+      [50, 'still-rocking'],
+      [56, 'heat-off'],
+      [110, 'pressure-zero'],
+      [111, 'lock-dropped'],
+      [112, 'weight-off'],
+      [123, 'opened'],
+      [124, 'unloaded'],
+      [
+        PRESSED,
+        'seals-checked',
+        {
+          seals: [
+            { portionId: later.portionId, outcome: 'sealed', jars: 3 },
+            { portionId: later.portionId, outcome: 'sealed-low-liquid', jars: 1 },
+            { portionId: later.portionId, outcome: 'unsealed', jars: 2 },
+            { portionId: later.portionId, outcome: 'broken', jars: 1 },
+          ],
+        },
+      ],
+    ])
+    // A jar that came without a load has no lid of ours.
+    await s.who.send('PUT', `/api/counts/${id()}`, {
+      shelfId: null,
+      at: new Date(kit.clock.now()).toISOString(),
+      reason: '',
+      found: [],
+      missing: [],
+      came: [
+        {
+          foodId: 'corn',
+          formId: null,
+          jar: 'pint',
+          mouth: 'regular',
+          cannedOn: '2026-01-01',
+          process: 'told',
+          gotFrom: '',
+          ids: [id()],
+        },
+      ],
+    })
+    const { body } = await s.who.send('GET', '/api/seal-rates')
+    expect(body).toEqual([
+      { by: 'food', name: 'beans-snap', jars: 6, sealed: 4 },
+      { by: 'canner', name: CANNER.name, jars: 6, sealed: 4 },
+      { by: 'lids', name: 'tin by the door', jars: 6, sealed: 4 },
+    ])
+    expect((await (await kit.household()).send('GET', '/api/seal-rates')).body).toEqual([])
+  })
+})
+
 describe('an altitude found wrong', () => {
   const correct = async (s: Stove, altitudeFt: number): Promise<void> => {
     await kit.clock.set(NOW + 6 * DAY * MIN)

@@ -110,6 +110,8 @@ const other: readonly Door[] = [
   { method: 'PUT', path: `${paths.takes}/${id()}/undo`, least: 'helper', body: {} },
   { method: 'PUT', path: `${paths.counts}/${id()}`, least: 'helper', body: {} },
   { method: 'GET', path: paths.labelSheets, least: 'viewer' },
+  { method: 'GET', path: paths.sealRates, least: 'viewer' },
+  { method: 'GET', path: `${paths.gaugeTests}/${id()}/recall`, least: 'viewer' },
   { method: 'POST', path: paths.labels, least: 'viewer', body: {} },
   { method: 'PUT', path: paths.seasonPlan, least: 'helper', body: {} },
   { method: 'POST', path: paths.daySheetPdf, least: 'viewer', body: {} },

@@ -81,9 +81,7 @@ export const router = createBrowserRouter([
           lazyPage('/methods/:form', () => import('../station/methods/form-page')),
           lazyPage('/gear', () => import('../station/gear/page')),
           lazyPage('/gear/recall/:id', () => import('../station/gear/recall-page')),
-          lazyPage('/records', () =>
-            import('../station/later/pages').then((m) => ({ Page: m.RecordsPage })),
-          ),
+          lazyPage('/records', () => import('../station/records/page')),
           lazyPage('/practice', () => import('../station/practice/page')),
         ],
       },

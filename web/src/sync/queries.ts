@@ -16,16 +16,18 @@ import {
   type SeasonLoad,
   type Jar,
   type LoadWithEvents,
+  type PastPage,
   type FoodUse,
   type Lot,
   type InvitationRow,
   type Member,
   type Session,
+  type SealRate,
   type Setup,
   type Shelf,
 } from '@kelvit/contract'
 import type { LotYield } from '@kelvit/core'
-import { queryOptions, useQuery } from '@tanstack/react-query'
+import { queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { caughtUp, isLogged, withShown } from './log'
 import { ProblemFault, request, requestPlaced } from './request'
 
@@ -168,6 +170,25 @@ export const useJarsOfLoad = (id: string) =>
   useQuery({
     queryKey: ['load', id, 'jars'],
     queryFn: async () => (await orNull<readonly Jar[]>(`${paths.loads}/${id}/jars`)) ?? [],
+  })
+/** How many jars sealed, by food, canner and lids. */
+export const useSealRates = () =>
+  useQuery({
+    queryKey: ['seal-rates'],
+    queryFn: () => request<readonly SealRate[]>('GET', paths.sealRates),
+  })
+
+/** Loads that are long over, page by page, the newest first. */
+export const usePastLoads = () =>
+  useInfiniteQuery({
+    queryKey: ['load', 'past'],
+    queryFn: ({ pageParam }) =>
+      request<PastPage<LoadWithEvents>>(
+        'GET',
+        `${paths.loads}/past?limit=30${pageParam ? `&before=${pageParam}` : ''}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.before,
   })
 export const useJars = () => useQuery(jarsQuery)
 export const useCanners = () => useQuery(cannersQuery)

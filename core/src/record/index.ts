@@ -1,0 +1,1 @@
+export { rateOf, type Rate } from './wilson'

@@ -1,0 +1,64 @@
+import type { SealRate } from '@kelvit/contract'
+import { recordApi } from '@kelvit/contract/routes'
+import type Router from '@koa/router'
+import { and, count, eq, isNotNull, ne, sql, type SQL } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { canners, jars, lidLots, loadPortions, loads } from '../db/schema'
+import type { Deps } from '../http/deps'
+import { serve } from '../http/serve'
+
+/** Jars of loads whose lids were pressed; a broken jar says nothing of its lid. */
+const PRESSED = and(isNotNull(jars.loadId), ne(jars.seal, 'broken'))
+const sealed = sql<number>`count(*) filter (where ${jars.seal} <> 'unsealed')`.mapWith(Number)
+
+const told = (
+  by: SealRate['by'],
+  rows: readonly { readonly name: string; readonly jars: number; readonly sealed: number }[],
+): SealRate[] => rows.map((r) => ({ by, ...r })).sort((a, b) => b.jars - a.jars)
+
+/** How many jars sealed, by what they held, where they stood and which lids they had. */
+async function sealRates(tx: Tx): Promise<SealRate[]> {
+  const foods = await tx
+    .select({ name: jars.foodId, jars: count(), sealed })
+    .from(jars)
+    .where(PRESSED)
+    .groupBy(jars.foodId)
+  const ofLoad: SQL = sql`${loads.householdId} = ${jars.householdId} and ${loads.id} = ${jars.loadId}`
+  const places = await tx
+    .select({ name: canners.name, jars: count(), sealed })
+    .from(jars)
+    .innerJoin(loads, ofLoad)
+    .innerJoin(
+      canners,
+      and(eq(canners.householdId, loads.householdId), eq(canners.id, loads.cannerId)),
+    )
+    .where(PRESSED)
+    .groupBy(canners.id, canners.name)
+  const lids = await tx
+    .select({ name: lidLots.name, jars: count(), sealed })
+    .from(jars)
+    .innerJoin(
+      loadPortions,
+      and(
+        eq(loadPortions.householdId, jars.householdId),
+        eq(loadPortions.loadId, jars.loadId),
+        eq(loadPortions.formId, jars.formId),
+        eq(loadPortions.jar, jars.jar),
+        eq(loadPortions.mouth, jars.mouth),
+        // Two lots in one load may have had lids of two boxes.
+        sql`${loadPortions.lotId} is not distinct from ${jars.lotId}`,
+      ),
+    )
+    .innerJoin(
+      lidLots,
+      and(eq(lidLots.householdId, loadPortions.householdId), eq(lidLots.id, loadPortions.lidLotId)),
+    )
+    // Where a portion had lids of two boxes nobody knows which jar had which.
+    .where(and(PRESSED, sql`jsonb_array_length(${loadPortions.lids}) = 1`))
+    .groupBy(lidLots.id, lidLots.name)
+  return [...told('food', foods), ...told('canner', places), ...told('lids', lids)]
+}
+
+export function recordRoutes(router: Router, deps: Deps): void {
+  serve(router, recordApi.sealRates, ({ actor }) => deps.db.inHousehold(actor, sealRates))
+}

@@ -1,0 +1,254 @@
+// @vitest-environment jsdom
+// Pages of the pantry and of the records: what is offered of which jar, and what is said of it.
+import 'fake-indexeddb/auto'
+import type { GaugeRecall, Jar, SealRate } from '@kelvit/contract'
+import { fireEvent, screen, within } from '@testing-library/react'
+import { Route, Routes } from 'react-router'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import * as outbox from '../src/sync/outbox'
+import { Page as RecallPage } from '../src/station/gear/recall-page'
+import { Page as CountPage } from '../src/station/pantry/count-page'
+import { Page as FoodPage } from '../src/station/pantry/food-page'
+import { Page as JarPage } from '../src/station/pantry/jar-page'
+import { TakeSheet } from '../src/station/pantry/take-sheet'
+import { Page as RecordsPage } from '../src/station/records/page'
+import { canner, jar, load, need, TODAY } from './kit'
+import { show, stage } from './show'
+
+stage()
+let close: () => void
+let owner = 0
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['Date'], now: Date.parse('2026-08-14T18:00:00Z') })
+  close = outbox.openOutbox(
+    { householdId: 'h', memberId: `p${++owner}` },
+    { refused: () => undefined, delivered: () => undefined },
+  )
+})
+afterEach(() => close())
+
+const SHELVES = [
+  { id: 's1', name: 'Cellar', position: 1, version: 1 },
+  { id: 's2', name: 'Hall', position: 2, version: 1 },
+]
+const page = (path: string, at: string, element: React.ReactElement, jars: readonly Jar[]) =>
+  show(
+    <Routes>
+      <Route path={path} element={element} />
+    </Routes>,
+    { at, lists: { jars, shelves: SHELVES, lots: [], canners: [canner()] } },
+  )
+/** The last thing that was said: where to, and what. */
+const sent = () =>
+  outbox
+    .waitingToSend()
+    .slice(-1)
+    .map((w) => [w.path.split('/')[2], w.body] as const)
+
+describe('a jar', () => {
+  const at = (more: Partial<Jar>) => page('/j/:id', '/j/j1', <JarPage />, [jar(more)])
+  test('sound: taken, opened, given, thrown away, moved', () => {
+    at({})
+    for (const name of ['Take this jar', 'Opened', 'Give it away', 'Throw it away'])
+      expect(screen.getByRole('button', { name })).toBeDefined()
+    fireEvent.change(screen.getByLabelText('Move to'), { target: { value: 's2' } })
+    expect(sent()).toEqual([
+      [
+        'takes',
+        expect.objectContaining({ why: 'moved', preferred: ['j1'], toShelfId: 's2', count: 1 }),
+      ],
+    ])
+  })
+  test('held: neither taken nor given, and it says do not eat', () => {
+    at({ hold: 'in-doubt', loadId: 'd1' })
+    expect(screen.getByText('Held: do not eat.')).toBeDefined()
+    for (const name of ['Take this jar', 'Opened', 'Give it away'])
+      expect(screen.queryByRole('button', { name })).toBeNull()
+    expect(screen.getByRole('button', { name: 'Throw it away' })).toBeDefined()
+  })
+  test('untested: the same', () => {
+    at({ recipeId: 'r1', formId: null, foodId: 'untested' })
+    expect(screen.getByText('Do not eat.')).toBeDefined()
+    expect(screen.queryByRole('button', { name: 'Take this jar' })).toBeNull()
+  })
+  test('of an unknown process: no best-by, not given, and soon or not at all', () => {
+    at({ process: 'unknown', gotFrom: 'Wren', useSoon: true })
+    expect(screen.queryByText('Best by')).toBeNull()
+    expect(screen.getByText('nobody knows')).toBeDefined()
+    expect(screen.getByText('Nobody knows how this jar was processed.')).toBeDefined()
+    expect(screen.queryByRole('button', { name: 'Give it away' })).toBeNull()
+    expect(screen.getByRole('button', { name: 'Take this jar' })).toBeDefined()
+  })
+  test('opened: eaten up or thrown away, and never back on the shelf', () => {
+    at({ state: 'opened' })
+    expect(screen.getByRole('button', { name: 'Eaten up' })).toBeDefined()
+    expect(screen.queryByRole('button', { name: /shelf after all/ })).toBeNull()
+  })
+  test('the look before the taste, with the minutes of this kitchen and the guide it follows', () => {
+    at({})
+    expect(screen.getByText(/Boil it 13 minutes before tasting/)).toBeDefined()
+    expect(screen.getByText(/boil for 30 minutes/)).toBeDefined()
+    expect(screen.getByText(/Call a physician at once/)).toBeDefined()
+    expect(screen.getByText(/USDA Complete Guide to Home Canning, Guide 1/)).toBeDefined()
+  })
+})
+
+describe('taking', () => {
+  const jars = [
+    jar({ id: 'new', code: 'N-1', bestBy: '2027-06-01' }),
+    jar({ id: 'old', code: 'O-1', bestBy: '2026-09-01' }),
+    jar({ id: 'held', code: 'H-1', bestBy: '2025-01-01', hold: 'in-doubt' }),
+  ]
+  const open = () => {
+    show(<TakeSheet jars={jars} today={TODAY} onClose={() => undefined} />, {
+      lists: { jars, shelves: SHELVES },
+    })
+    fireEvent.click(screen.getByRole('button', { name: /Snap beans/ }))
+  }
+  test('the oldest sound one is offered, two if two are wanted, another if that is chosen', () => {
+    open()
+    expect(screen.getByText(/jar O-1, canned/)).toBeDefined()
+    fireEvent.click(screen.getByRole('button', { name: 'How many: one more' }))
+    expect(screen.getByText(/O-1, N-1/)).toBeDefined()
+    fireEvent.click(screen.getByRole('button', { name: 'How many: one less' }))
+    fireEvent.change(screen.getByLabelText('Which'), { target: { value: 'new' } })
+    expect(screen.getByText(/jar N-1, canned/)).toBeDefined()
+    expect(screen.getByText(/Not the oldest of 2 jars/)).toBeDefined()
+  })
+  test('why is said with it, and to whom', () => {
+    open()
+    fireEvent.change(screen.getByLabelText('What for'), { target: { value: 'given' } })
+    fireEvent.change(screen.getByLabelText(/To whom/), { target: { value: 'Alder' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Take this jar' }))
+    expect(sent()).toEqual([
+      ['takes', expect.objectContaining({ why: 'given', note: 'Alder', preferred: ['old'] })],
+    ])
+  })
+})
+
+describe('a count', () => {
+  test('nothing is counted by itself; fewer are missing, the oldest; one line for each kind', () => {
+    page('/count', '/count', <CountPage />, [
+      jar({ id: 'a', code: 'A-1', bestBy: '2026-09-01' }),
+      jar({ id: 'b', code: 'B-1', bestBy: '2027-01-01' }),
+    ])
+    const put = screen.getByRole('button', { name: 'Put it down' })
+    expect(screen.getByText('Nothing was counted yet.')).toBeDefined()
+    expect((put as HTMLButtonElement).disabled).toBe(true)
+    fireEvent.click(screen.getByRole('button', { name: /one less/ }))
+    expect(screen.getByText('missing: A-1')).toBeDefined()
+    expect(screen.getByText('1 jar found, 1 jar missing')).toBeDefined()
+    fireEvent.click(put)
+    expect(sent()).toEqual([
+      [
+        'counts',
+        expect.objectContaining({ shelfId: 's1', found: ['b'], missing: ['a'], came: [] }),
+      ],
+    ])
+  })
+})
+
+describe('how long a food lasts', () => {
+  const weeks = Array.from({ length: 20 }, () => 0)
+  test('what passes its best, and what to do; one press carries the real use into needs', () => {
+    const jars = Array.from({ length: 4 }, (_, i) =>
+      jar({ id: `j${i}`, code: `J-${i}`, bestBy: '2026-09-01' }),
+    )
+    show(
+      <Routes>
+        <Route path="/food/:food" element={<FoodPage />} />
+      </Routes>,
+      {
+        at: '/food/beans-snap',
+        lists: {
+          jars,
+          shelves: SHELVES,
+          needs: [need({ jarsPerMeal: 1, mealsPerWeek: 2 })],
+          use: [{ foodId: 'beans-snap', jarsAWeek: 0, weeks }],
+        },
+      },
+    )
+    expect(screen.getAllByText(/will pass their best|will pass its best/).length).toBeGreaterThan(0)
+    expect(screen.getByText(/less next season/)).toBeDefined()
+    expect(screen.getByRole('button', { name: /into Needs/ })).toBeDefined()
+  })
+})
+
+describe('records', () => {
+  test('loads by how they were judged, and seals with what they may really be', () => {
+    const rates: SealRate[] = [
+      { by: 'food', name: 'beans-snap', jars: 40, sealed: 38 },
+      { by: 'lids', name: 'tin by the door', jars: 5, sealed: 5 },
+    ]
+    const base = load()
+    const bad = {
+      ...base,
+      id: 'd2',
+      code: 'WXYZ',
+      stage: 'checked' as const,
+      judgement: {
+        verdict: 'in-doubt' as const,
+        reasons: [
+          { code: 'recalled' as const, sentence: 'The true pressure may have been short.' },
+        ],
+      },
+    }
+    show(<RecordsPage />, {
+      lists: {
+        loads: [
+          { ...base, stage: 'checked', judgement: { verdict: 'as-tested', reasons: [] } },
+          bad,
+        ],
+        canners: [canner()],
+        'seal-rates': rates,
+      },
+      reads: [[['load', 'past'], { pages: [{ rows: [], before: null }], pageParams: [''] }]],
+    })
+    expect(screen.getByText(/processed as tested/)).toBeDefined()
+    expect(screen.getByText(/The true pressure may have been short/)).toBeDefined()
+    expect(screen.getByText('38 of 40 jars, 95%')).toBeDefined()
+    expect(screen.getByText('5 of 5 jars: too few to tell')).toBeDefined()
+    // Wilson's interval for 38 of 40, by hand: 83.5 to 98.6%.
+    expect(screen.getByRole('img', { name: '83 to 99%' }) ?? null).not.toBeNull()
+    fireEvent.change(screen.getByLabelText('Judged'), { target: { value: 'in-doubt' } })
+    expect(screen.queryByText(/processed as tested/)).toBeNull()
+  })
+  test('a recall names each load, what it was in truth, and its jars', () => {
+    const recall: GaugeRecall = {
+      test: {
+        id: 't1',
+        cannerId: 'c1',
+        testedOn: TODAY,
+        errorPsi: 1.5,
+        testedBy: 'the fair',
+        version: 1,
+      },
+      since: '2025-08-01',
+      loads: [
+        {
+          loadId: 'd1',
+          code: 'ABCD',
+          startsAt: '2026-05-01T17:00:00Z',
+          requiredPsi: 12,
+          worstReadingPsi: 12.5,
+          truePsi: 11,
+          lookedInto: false,
+          jars: [jar({ code: 'ABCD-1' })],
+          gone: 2,
+        },
+      ],
+    }
+    show(
+      <Routes>
+        <Route path="/r/:id" element={<RecallPage />} />
+      </Routes>,
+      { at: '/r/t1', lists: { canners: [canner()] }, reads: [[['load', 'recall', 't1'], recall]] },
+    )
+    expect(screen.getByText(/The dial reads 1½ psi high: 1 load may have been short/)).toBeDefined()
+    const one = within(screen.getByRole('region', { name: 'Batch ABCD' }))
+    expect(one.getByText('11 psi in truth')).toBeDefined()
+    expect(one.getByRole('link', { name: 'ABCD-1' })).toBeDefined()
+    expect(one.getByText(/2 jars of it were eaten, given or thrown away/)).toBeDefined()
+    expect(screen.getByText(/Do not eat from these jars/)).toBeDefined()
+  })
+})
