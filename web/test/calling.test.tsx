@@ -10,6 +10,7 @@ import { sound } from '../src/alarm/sound'
 import { useAlarm, useMute } from '../src/alarm/use-alarm'
 import { useWorse } from '../src/alarm/use-worse'
 import { asEvents } from '../src/sync/loads'
+import { setPageTitle } from '../src/ui/title'
 import { AlarmButton } from '../src/station/stove/alarm-sheet'
 import { canner, load } from './kit'
 import { show, stage } from './show'
@@ -75,7 +76,7 @@ beforeEach(() => {
     configurable: true,
   })
   document.head.innerHTML = '<link rel="icon" href="/jar.svg" />'
-  document.title = 'What is on the stove? · Kelvit'
+  setPageTitle('What is on the stove? · Kelvit')
   setAlarmSettings({ volume: 0.7, speak: false, vibrate: false, notify: false })
 })
 
@@ -131,6 +132,10 @@ describe('something is due', () => {
     const { client } = listen(running(), 50)
     expect(tones).toEqual([660, 660])
     expect(document.title).toBe('● Small canner: Read the gauge.'.replace('Small', 'Tall'))
+    // A page that opens meanwhile does not speak over it.
+    setPageTitle('What is on the shelf? · Kelvit')
+    expect(document.title).toBe('● Tall canner: Read the gauge.')
+    setPageTitle('What is on the stove? · Kelvit')
     expect(document.querySelector<HTMLLinkElement>('link[rel="icon"]')?.href).toMatch(/calling/)
     pass(20_000)
     pass(20_000)

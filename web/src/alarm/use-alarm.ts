@@ -1,3 +1,4 @@
+import { setCallingTitle } from '../ui/title'
 import { useEffect, useRef, useState } from 'react'
 import { useCanners, useLoads } from '../sync/queries'
 import { useNow } from '../sync/clock'
@@ -64,11 +65,10 @@ function useTitle(first: Due | undefined): void {
   useEffect(() => {
     const icon = document.querySelector<HTMLLinkElement>('link[rel="icon"]')
     if (!sentence) return
-    const before = document.title
-    document.title = `● ${sentence}`
+    setCallingTitle(sentence)
     if (icon) icon.href = ICON_CALLING
     return () => {
-      document.title = before
+      setCallingTitle(undefined)
       if (icon) icon.href = ICON
     }
   }, [sentence])

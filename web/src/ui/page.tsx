@@ -1,4 +1,5 @@
 import { useEffect, type ReactNode } from 'react'
+import { setPageTitle } from './title'
 
 interface PageProps {
   /** The question the page answers. */
@@ -13,7 +14,7 @@ interface PageProps {
 /** One page, one question: its heading, a line beside it, the main action at the right. */
 export function Page({ question, aside, bare, actions, children }: PageProps) {
   useEffect(() => {
-    document.title = `${question} · Kelvit`
+    setPageTitle(`${question} · Kelvit`)
   }, [question])
   return (
     <main

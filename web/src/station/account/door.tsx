@@ -1,3 +1,4 @@
+import { setPageTitle } from '../../ui/title'
 import { useEffect, type ReactNode } from 'react'
 
 /** The page outside the household: a shelf of jars, and the door. */
@@ -9,7 +10,7 @@ export function Door({
   readonly children: ReactNode
 }) {
   useEffect(() => {
-    document.title = `${title} · Kelvit`
+    setPageTitle(`${title} · Kelvit`)
   }, [title])
   return (
     <main id="page" className="grid min-h-dvh lg:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
