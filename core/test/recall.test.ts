@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import {
+  dialWords,
   foldLoad,
   lookUpProcess,
   feet,
@@ -103,6 +104,10 @@ describe('a load that was short in truth', () => {
     )
     expect(recallOf(dial, short, found(3))).toBeNull()
   })
+})
+
+test('how a dial reads', () => {
+  expect([1.5, -1, 0].map(dialWords)).toEqual(['1½ psi high', '1 psi low', 'right'])
 })
 
 test('what the tables ask elsewhere: the same pack, jar, gauge and option', () => {

@@ -114,7 +114,7 @@ describe('labels', () => {
       jars.map((j) => `${kit.base}/j/${j.code}?h=${mark}`).sort(),
     )
     expect(text).toContain('Sweet corn')
-    expect(text).toContain('Canned 1 Sept 2025')
+    expect(text).toContain('Canned 1 Sep 2025')
     for (const jar of jars) {
       const found = await who.send('GET', `/api/jar-codes/${jar.code.toLowerCase()}`)
       expect(found.body.id).toBe(jar.id)

@@ -244,6 +244,7 @@ describe('walking a shelf', () => {
       found: [jars[1].id, jars[3].id],
       missing: [jars[0].id],
     })
+    await who.send('PATCH', `/api/jars/${jars[3].id}`, { version: 2, note: 'a little cloudy' })
     const said = await who.send('PUT', `/api/counts/${id()}`, count)
     expect(codes(said.body.found).sort()).toEqual(codes([jars[1], jars[3]]).sort())
     expect(said.body).toMatchObject({ missing: [{ state: 'missing' }], left: [] })
@@ -251,6 +252,7 @@ describe('walking a shelf', () => {
     const state = (i: number) => all.find((j) => j.id === jars[i].id)
     expect(state(1)).toMatchObject({ shelfId: shelf, state: 'on-shelf', stateAt: jars[1].stateAt })
     expect(state(3)).toMatchObject({ shelfId: shelf, state: 'on-shelf', stateAt: at(0) })
+    expect(state(3).note).toBe('a little cloudy')
     expect(state(2)).toMatchObject({ shelfId: null, version: 1 })
     expect((await who.send('GET', '/api/jars')).body).toHaveLength(3)
     const log = await who.send('GET', `/api/changes?table=jars&id=${jars[0].id}`)

@@ -15,7 +15,7 @@ export { cannerBlocks, DIAL_MAX_ERROR, DIAL_TEST_DAYS, type Block, type GaugeTes
 export { jarSpecs } from './jars'
 export { foldLoad } from './clock'
 export { isDown } from './opening'
-export { recallOf, requiredAt, type FoundLater, type Recalled } from './recall'
+export { dialWords, recallOf, requiredAt, type FoundLater, type Recalled } from './recall'
 export { fullRun } from './runs'
 export {
   holdOf,

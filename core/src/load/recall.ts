@@ -1,3 +1,4 @@
+import { kitchenNumber } from '../quantity/format'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
 import { feet } from '../quantity/units'
@@ -62,3 +63,9 @@ export function requiredAt(processes: readonly Process[], altitudeFt: number): n
   })
   return Math.max(...asked)
 }
+
+/** "1½ psi high", "1 psi low", "right": how a dial reads by its error, psi. */
+export const dialWords = (errorPsi: number): string =>
+  errorPsi === 0
+    ? 'right'
+    : `${kitchenNumber(Math.abs(errorPsi))} psi ${errorPsi > 0 ? 'high' : 'low'}`

@@ -1,6 +1,7 @@
 import type { GaugeRecall, RecalledLoad } from '@kelvit/contract'
 import {
   dateAt,
+  dialWords,
   DIAL_MAX_ERROR,
   foldLoad,
   fullRun,
@@ -107,7 +108,7 @@ export async function recallByTest(
       actor,
       load,
       test.id,
-      `The dial was found to read ${kitchenNumber(test.errorPsi)} psi high on ${test.testedOn}. ${wordsOf(recalled)}`,
+      `The dial was found to read ${dialWords(test.errorPsi)} on ${test.testedOn}. ${wordsOf(recalled)}`,
     )
 }
 

@@ -1,6 +1,6 @@
 import type { CameLine, CountAnswer, LeftJar, NewCount } from '@kelvit/contract'
 import { dateAt, datesOfCome, formOf, foodOf, whyNotFate } from '@kelvit/core'
-import { eq, inArray } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { counts, households, jars } from '../db/schema'
 import { toWires } from '../db/wire'
@@ -31,7 +31,10 @@ export async function countNow(
   checkLines(count, dateAt(now, actor.zone))
   const rows = await counted(tx, count)
   const { left, moved, found, missing } = sortOut(rows, count, at)
-  const note = count.reason ? { note: count.reason } : {}
+  // What somebody wrote on a jar before stays; the count keeps its reason itself.
+  const note = count.reason
+    ? { note: sql`case when ${jars.note} = '' then ${count.reason} else ${jars.note} end` }
+    : {}
   const put = (ids: readonly string[], values: Partial<typeof jars.$inferInsert>) =>
     ids.length === 0
       ? Promise.resolve([])

@@ -2,52 +2,19 @@ import type { NewLabels } from '@kelvit/contract'
 import { labelApi } from '@kelvit/contract/routes'
 import {
   addressOf,
-  foodOf,
   LABEL_SHEETS,
+  labelWords,
   ownSheet,
-  shortName,
   whyNotSheet,
   type LabelSheet,
 } from '@kelvit/core'
 import type Router from '@koa/router'
 import { inArray } from 'drizzle-orm'
 import { jars } from '../db/schema'
-import type { PrintedLabel } from '../formats/labels-pdf'
 import { beside } from '../heavy/beside'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
 import { serve } from '../http/serve'
-
-type JarRow = typeof jars.$inferSelect
-
-const DAY = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-})
-const day = (iso: string): string => DAY.format(Date.parse(iso))
-
-/** What a jar's label says, and where its code leads. */
-function labelOf(
-  jar: JarRow,
-  wanted: Pick<NewLabels, 'byBatch' | 'initials' | 'price'>,
-  origin: string,
-): PrintedLabel {
-  const code = wanted.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code
-  const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
-  return {
-    words: {
-      food: shortName(foodOf(jar.foodId) ?? { name }),
-      code,
-      canned: day(jar.cannedOn),
-      bestBy: jar.process === 'unknown' || jar.recipeId ? '' : day(jar.bestBy),
-      initials: wanted.initials ?? '',
-      price: wanted.price ?? '',
-    },
-    address: addressOf(origin, code, jar.householdId),
-  }
-}
 
 function sheetOf(wanted: NewLabels): LabelSheet {
   const sheet =
@@ -78,7 +45,9 @@ export function labelRoutes(router: Router, deps: Deps): void {
     const labels = body.jarIds.map((id) => {
       const jar = known.get(id)
       if (!jar) throw notFound('One of these jars is not of this household.')
-      return labelOf(jar, body, `${ctx.protocol}://${ctx.host}`)
+      const words = labelWords(jar, body)
+      const origin = `${ctx.protocol}://${ctx.host}`
+      return { words, address: addressOf(origin, words.code, jar.householdId) }
     })
     const pdf = await beside(
       'labels',

@@ -1,5 +1,5 @@
 import { paths, type GaugeRecall, type RecalledLoad } from '@kelvit/contract'
-import { kitchenNumber } from '@kelvit/core'
+import { dialWords, kitchenNumber } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
@@ -46,25 +46,25 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
   const { test, since, loads } = recall
   const jars = loads.reduce((n, l) => n + l.jars.length, 0)
   const gone = loads.reduce((n, l) => n + l.gone, 0)
-  const off = kitchenNumber(Math.abs(test.errorPsi))
+  const reads = dialWords(test.errorPsi)
   if (loads.length === 0)
     return (
       <Empty title="No jar is touched by it">
-        The dial reads {off === '0' ? 'right' : `${off} psi ${test.errorPsi > 0 ? 'high' : 'low'}`}.
-        Every load{since ? ` since ${showDate(since, today)}` : ''} was held at enough all the same.
+        The dial reads {reads}. Every load{since ? ` since ${showDate(since, today)}` : ''} was held
+        at enough all the same.
       </Empty>
     )
   return (
     <div className="flex flex-col gap-5">
       <Panel rim="stop" label="What was found">
         <p className="mb-2 font-head text-2xl font-semibold">
-          The dial reads {off} psi high: {plural(loads.length, 'load')} may have been short.
+          The dial reads {reads}: {plural(loads.length, 'load')} may have been short.
         </p>
         <p className="mb-3 text-ink-soft">
           {since
             ? `Since its last good test, ${showDate(since, today)}.`
             : 'It was never tested before.'}{' '}
-          What the needle showed, less {off} psi, is held against what each load needed.
+          What the needle showed, put right by that, is held against what each load needed.
         </p>
         <Caution>
           <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,

@@ -1,29 +1,11 @@
 import type { Jar, NewLabels } from '@kelvit/contract'
-import { addressOf, cellsOf, layOutLabel, type LabelSheet, type LabelWords } from '@kelvit/core'
+import { addressOf, cellsOf, labelWords, layOutLabel, type LabelSheet } from '@kelvit/core'
 import { create } from 'qrcode'
 import { useMemo } from 'react'
-import { foodName } from '../../household/food-name'
 import { useHousehold } from '../../household/session'
-
-const DAY = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-})
 
 /** More pages than this are not shown; they look like these. */
 const PAGES_SHOWN = 3
-
-const wordsOf = (jar: Jar, job: NewLabels): LabelWords => ({
-  food: jar.foodId === 'untested' ? jar.note || 'Untested' : foodName(jar.foodId),
-  code: job.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code,
-  canned: DAY.format(Date.parse(jar.cannedOn)),
-  bestBy:
-    jar.process === 'unknown' || jar.recipeId !== null ? '' : DAY.format(Date.parse(jar.bestBy)),
-  initials: job.initials ?? '',
-  price: job.price ?? '',
-})
 
 /** The sheets as they come out of the printer; a press on a cell begins there. */
 export function LabelPreview({
@@ -108,7 +90,7 @@ function OneLabel({
   readonly job: NewLabels
 }) {
   const { household } = useHousehold()
-  const words = wordsOf(jar, job)
+  const words = labelWords(jar, job)
   const { lines, qr } = layOutLabel(sheet, words)
   return (
     <>

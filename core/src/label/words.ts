@@ -1,0 +1,41 @@
+import { foodOf, shortName } from '../method/foods'
+import type { JarProcess } from '../words'
+import type { LabelWords } from './layout'
+
+/** A jar as a label reads it. */
+export interface LabelledJar {
+  readonly foodId: string
+  readonly code: string
+  readonly cannedOn: string
+  readonly bestBy: string
+  readonly process: JarProcess
+  readonly recipeId: string | null
+  readonly note: string
+}
+
+/** What is wanted on labels besides what the jar says of itself. */
+export interface LabelWishes {
+  /** One code for all jars of a batch instead of one for each jar. */
+  readonly byBatch?: boolean
+  readonly initials?: string
+  readonly price?: string
+}
+
+const MONTHS = 'Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'.split(' ')
+
+/** "14 Aug 2026": a label outlives the year. */
+const day = (iso: string): string =>
+  `${Number(iso.slice(8, 10))} ${MONTHS[Number(iso.slice(5, 7)) - 1] ?? ''} ${iso.slice(0, 4)}`
+
+/** What a jar's label says, on paper and in the preview; no best time where there is none. */
+export function labelWords(jar: LabelledJar, wishes: LabelWishes): LabelWords {
+  const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
+  return {
+    food: shortName(foodOf(jar.foodId) ?? { name }),
+    code: wishes.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code,
+    canned: day(jar.cannedOn),
+    bestBy: jar.process === 'unknown' || jar.recipeId !== null ? '' : day(jar.bestBy),
+    initials: wishes.initials ?? '',
+    price: wishes.price ?? '',
+  }
+}
