@@ -109,13 +109,16 @@ export function findFood(text: string): Found {
   return { kind: 'unknown', nearest: nearestNames(wanted) }
 }
 
+/** Letters that may be wrong, as a share of the word: more is another word, not a slip. */
+const MOST_SLIPS = 0.34
+
 function nearestNames(wanted: string): string[] {
   const ranked = entries
     .map((e) => ({
       name: e.name,
       d: distance(wanted, e.key) / Math.max(wanted.length, e.key.length),
     }))
-    .filter((r) => r.d <= 0.5)
+    .filter((r) => r.d <= MOST_SLIPS)
     .sort((a, b) => a.d - b.d || a.name.localeCompare(b.name))
   return [...new Set(ranked.map((r) => r.name))].slice(0, 3)
 }

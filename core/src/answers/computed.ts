@@ -1,0 +1,204 @@
+import { cannerClasses, MINIMUM_LOAD } from '../load/canner-classes'
+import { capacityFor } from '../load/capacity'
+import { restingHere, stageSpans, totalMinutes } from '../load/stages'
+import type { HouseCanner } from '../load/types'
+import { handsPerQuart } from '../harvest/estimate'
+import { jarsForServings, suggestJar } from '../book/needs'
+import { findFood } from '../method/find'
+import { saidName } from '../method/foods'
+import { countJars } from '../method/jar-size'
+import { lookUpProcess, rulesOf } from '../method/lookup'
+import { mixedLoad } from '../method/mixed-load'
+import type { Food, HouseholdRules, Process } from '../method/data/types'
+import { showMinutes, showPressure } from '../quantity/format'
+import { feet } from '../quantity/units'
+import { readTime, sayTime } from '../time/say'
+import type { ClockHours, GaugeKind, JarSize, Pack, UnitSystem } from '../words'
+
+/** An answer that is worked out rather than told. */
+export interface Computed {
+  readonly ask: string
+  readonly say: string
+  readonly act: readonly [words: string, to: string]
+}
+
+/** What such an answer is worked out from. */
+export interface ComputingKitchen {
+  readonly altitudeFt: number
+  readonly units: UnitSystem
+  readonly settings: {
+    readonly restMinutes: number
+    readonly defaultPack: Pack
+    readonly mealsPerWeek: number
+    readonly clockHours: ClockHours
+  } & Required<HouseholdRules>
+  /** Canners that are fit for use. */
+  readonly canners: readonly (HouseCanner & { readonly name: string })[]
+}
+
+/**
+ * Works out "may corn and beets share a load?", "begin when to be done by ten?" and
+ * "which canner for ten people?". Undefined where none of them is asked.
+ */
+export const computeAnswer = (question: string, kitchen: ComputingKitchen): Computed | undefined =>
+  shareLoad(question, kitchen) ?? beginWhen(question, kitchen) ?? whichCanner(question, kitchen)
+
+const SHARE =
+  /^(?:may|can|do|could|should)?\s*(?:i\s+|we\s+)?(?:can\s+|put\s+)?(.+?)\s+(?:and|with|\+|&)\s+(.+?)\s*(?:share|together|in (?:one|the same)|in a) ?(?:a |one |the same )?(?:load|canner|run)?\??$/i
+
+function shareLoad(question: string, kitchen: ComputingKitchen): Computed | undefined {
+  const said = SHARE.exec(question.trim())
+  const foods = said ? [said[1], said[2]].map((w) => foodSaid(w ?? '')) : []
+  const [one, two] = foods
+  if (!one || !two) return undefined
+  const names = `${saidName(one)} and ${saidName(two)}`
+  const ask = `May ${names} share a load?`
+  const gauges = [...new Set(kitchen.canners.map((c) => c.regulatedBy))]
+  const tried = (gauges.length > 0 ? gauges : (['weighted'] as const)).flatMap((gauge) =>
+    sharedAt(one, two, gauge, kitchen),
+  )
+  const [good] = tried.filter((t) => t.outcome === 'process')
+  const act = ['Plan a load', '/stove/plan'] as const
+  if (good?.outcome === 'process') {
+    const least = Math.min(...good.times)
+    const longer =
+      good.minutes > least ? `, the longer of the two (${good.times.join(' and ')})` : ''
+    return {
+      ask,
+      say: `Yes: both at ${showPressure(good.psi, kitchen.units)} here, for ${good.minutes} minutes${longer}, in ${good.jar === 'quart' ? 'quarts' : 'pints'}. They go in and come out together.`,
+      act,
+    }
+  }
+  return {
+    ask,
+    say: 'No: the tables have no pressure for both of them in the same jars here. Run them one after the other.',
+    act,
+  }
+}
+
+type Shared =
+  | {
+      readonly outcome: 'process'
+      readonly psi: Process['psi']
+      readonly minutes: number
+      readonly times: readonly number[]
+      readonly jar: JarSize
+    }
+  | { readonly outcome: 'refused' }
+
+const SIZES: readonly JarSize[] = ['quart', 'pint']
+
+function sharedAt(one: Food, two: Food, gauge: GaugeKind, kitchen: ComputingKitchen): Shared[] {
+  return SIZES.map((jar): Shared => {
+    const processes = [one, two].map((f) => processOf(f, jar, gauge, kitchen))
+    if (processes.some((p) => p === undefined)) return { outcome: 'refused' }
+    const both = processes as readonly Process[]
+    const mixed = mixedLoad(both)
+    return mixed.outcome === 'process'
+      ? {
+          outcome: 'process',
+          psi: mixed.psi,
+          minutes: mixed.minutes,
+          times: both.map((p) => p.minutes),
+          jar,
+        }
+      : { outcome: 'refused' }
+  })
+}
+
+function processOf(
+  food: Food,
+  jar: JarSize,
+  gauge: GaugeKind,
+  { altitudeFt, settings }: ComputingKitchen,
+): Process | undefined {
+  const form = food.forms.find((f) => f.minutes[jar] !== undefined)
+  if (!form) return undefined
+  const packs = form.packs.map((p) => p.pack)
+  const pack = packs.includes(settings.defaultPack) ? settings.defaultPack : packs[0]
+  const answer =
+    pack &&
+    lookUpProcess({
+      ...{ form: form.id, pack, jar, gauge },
+      altitudeFt: feet(altitudeFt),
+      rules: rulesOf(settings),
+    })
+  return answer?.outcome === 'process' ? answer : undefined
+}
+
+/** A food by the words of a question; articles and sizes around it are let go. */
+function foodSaid(words: string): Food | undefined {
+  const bare = words
+    .replace(/^(?:my|the|some|a load of|quarts? of|pints? of|jars? of)\s+/i, '')
+    .replace(/\s+(?:to|be|go|be canned|a)$/i, '')
+  const found = findFood(bare)
+  return found.kind === 'food' ? found.food : undefined
+}
+
+const DONE_BY =
+  /(?:begin|start|when).*?(?:done|finished|ready|clean)\s*(?:kitchen)?\s*(?:by|at|before)\s+([\w:. ]+?)(?:\s+(?:with|for)\s+(.+?))?\??$/i
+const HOURS: readonly string[] = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'] // prettier-ignore
+/** People ask it in the evening: a bare hour is the one before midnight. */
+const EVENING_MIN = 20 * 60
+
+function beginWhen(question: string, kitchen: ComputingKitchen): Computed | undefined {
+  const said = DONE_BY.exec(question.trim())
+  const [canner] = kitchen.canners
+  if (!said || !canner) return undefined
+  const hour = HOURS.indexOf((said[1] ?? '').toLowerCase())
+  const by = readTime(hour >= 0 ? String(hour + 1) : (said[1] ?? ''), EVENING_MIN)
+  const food = foodSaid(said[2] ?? 'snap beans') ?? foodSaid('snap beans')
+  const form = food?.forms[0]
+  if (by === undefined || !food || !form) return undefined
+  const jar: JarSize = form.minutes.quart === undefined ? 'pint' : 'quart'
+  const process = processOf(food, jar, canner.regulatedBy, kitchen)
+  const jars = Math.max(
+    capacityFor(canner.capacity, jar, 'regular'),
+    capacityFor(canner.capacity, jar, 'wide'),
+  )
+  if (!process || jars === 0) return undefined
+  const spans = stageSpans(
+    {
+      ...{ jars, jar },
+      prepMinPerQuart: handsPerQuart(food, form),
+      processMinutes: process.minutes,
+    },
+    restingHere(canner, kitchen.settings).stageMinutes,
+  )
+  const total = Math.ceil(totalMinutes(spans) / 5) * 5
+  const { clockHours } = kitchen.settings
+  const begin = (((by - total) % 1440) + 1440) % 1440
+  return {
+    ask: `When must we begin to be done by ${sayTime(by, clockHours)}?`,
+    say: `At about ${sayTime(begin, clockHours)}${total > by ? ' the day before' : ''}, for ${countJars(jars, jar)} of ${saidName(food)} in ${canner.name}: ${showMinutes(total)} from the first knife to the last jar out, of them ${process.minutes} minutes of process. With more hands, or prepared before, it is less.`,
+    act: ['The season’s days', '/season'],
+  }
+}
+
+const WHICH =
+  /(?:which|what|how (?:big|large)).*canner.*?(?:for|of)\s+(?:a (?:house|household|family) of\s+)?(\w+)/i
+/** Weeks a year in which jars are on the table rather than the garden. */
+const JAR_WEEKS = 40
+
+function whichCanner(question: string, kitchen: ComputingKitchen): Computed | undefined {
+  const said = WHICH.exec(question)
+  const word = (said?.[1] ?? '').toLowerCase()
+  const people = /^\d{1,2}$/.test(word) ? Number(word) : HOURS.indexOf(word) + 1
+  if (!said || people < 1) return undefined
+  const jar = suggestJar(people, ['pint', 'quart'])
+  const aMeal = jarsForServings(people, jar)
+  const meals = kitchen.settings.mealsPerWeek
+  const year = aMeal * meals * JAR_WEEKS
+  const able = cannerClasses.filter(
+    (c) => capacityFor(c.capacity, jar, 'regular') >= MINIMUM_LOAD.quart,
+  )
+  const loads = able.map((c) => {
+    const takes = capacityFor(c.capacity, jar, 'regular')
+    return `${c.name}: ${takes} a load, ${Math.ceil(year / takes)} loads`
+  })
+  return {
+    ask: `Which canner for ${people === 1 ? 'one' : people} at the table?`,
+    say: `${countJars(aMeal, jar)} a meal, ${meals} meals a week and ${JAR_WEEKS} weeks from jars make ${countJars(year, jar)} a year. ${loads.join('; ')}. A load is an evening of two hours and more, so count which of these you would run.`,
+    act: ['What if there were another', '/season/what-if'],
+  }
+}

@@ -1,0 +1,6 @@
+export { ANSWERS } from './answers'
+export { computeAnswer, type Computed, type ComputingKitchen } from './computed'
+export { fillAnswer, kitchenFigures, type AnswerKitchen } from './fill'
+export { answerOf, answersAt, findAnswers } from './find'
+export { SOURCES } from './sources'
+export type { Answer, KitchenFigures, Place, Slot, SourceId } from './data/types'

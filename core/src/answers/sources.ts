@@ -1,0 +1,16 @@
+import { GUIDE_3, GUIDE_4, GUIDE_5 } from '../method/data/sources'
+import type { SourceId } from './data/types'
+
+/** An answer's source as it is shown, with its edition where it has one. */
+export const SOURCES: Readonly<Record<SourceId, string>> = {
+  principles:
+    'USDA Complete Guide to Home Canning, Agriculture Information Bulletin 539 (2015), Guide 1 (principles)',
+  tomatoes: GUIDE_3,
+  vegetables: GUIDE_4,
+  meats: GUIDE_5,
+  manual: 'The canner’s and the range’s own manuals have the last word',
+  'lid-maker': 'The lid maker’s directions on the box have the last word',
+  extension: 'Usual advice of extension services; ask yours',
+  practice: 'From practice, within the tested guides',
+  kelvit: 'Kelvit’s own reckoning from what is written down here',
+}
