@@ -152,13 +152,10 @@ export interface NewPerson {
   readonly passphrase: string
 }
 const signInName = line(60).min(2)
-export const personSchema = shape<NewPerson>({
-  name: line(60).min(1),
-  signInName,
-  passphrase: Joi.string().min(10).max(200).messages({
-    'string.min': 'A passphrase has at least 10 letters; a few words are easy to keep.',
-  }),
+const passphrase = Joi.string().min(10).max(200).messages({
+  'string.min': 'A passphrase has at least 10 letters; a few words are easy to keep.',
 })
+export const personSchema = shape<NewPerson>({ name: line(60).min(1), signInName, passphrase })
 
 export interface NewHousehold {
   readonly household: Pick<Household, 'name' | 'zone' | 'altitudeFt' | 'units'>
@@ -195,6 +192,22 @@ export type HouseholdChange = Changed<
   Pick<Household, 'name' | 'zone' | 'altitudeFt' | 'units' | 'currency' | 'settings'>
 >
 export type MemberChange = Changed<Pick<Member, 'name' | 'role'>>
+
+/** What everybody may change of themselves: what they are called, and their passphrase. */
+export interface SelfChange {
+  readonly name?: string
+  /** The new passphrase, with the one before as proof. */
+  readonly passphrase?: { readonly before: string; readonly after: string }
+}
+const selfChangeSchema = Joi.object<SelfChange, true>({
+  name: line(60).min(1),
+  passphrase: shape<NonNullable<SelfChange['passphrase']>>({
+    before: Joi.string().max(200),
+    after: passphrase,
+  }).optional(),
+})
+  .min(1)
+  .messages({ 'object.min': 'Say what is to change: the name or the passphrase.' })
 
 interface NewInvitation {
   readonly id: string
@@ -254,6 +267,14 @@ export const accountApi = {
     body: newHouseholdSchema,
     answer: signedIn,
     status: 201,
+  }),
+  changeSelf: route({
+    method: 'patch',
+    path: paths.self,
+    summary: 'Change one’s own name or passphrase; a new passphrase signs out everywhere else',
+    least: 'viewer',
+    body: selfChangeSchema,
+    answer: member,
   }),
   household: route({
     method: 'get',

@@ -247,6 +247,26 @@ export const containerRows = rowRoutes<Container, NewContainer, ContainerFields>
   removable: true,
 })
 
+/** A household's own word for a crop: "runners" for snap beans. */
+export interface CropWordRow {
+  readonly id: string
+  readonly word: string
+  readonly foodId: string
+  readonly version: number
+}
+type CropWordFields = Omit<CropWordRow, 'id' | 'version'>
+const cropWord = { word: line(40).min(2), foodId: tableId }
+export const cropWordRows = rowRoutes<CropWordRow, CropWordFields, CropWordFields>({
+  path: paths.cropWords,
+  name: 'a word of the house’s own for a crop',
+  names: 'the house’s own words for crops',
+  row: shape<CropWordRow>({ ...cropWord, id, version }),
+  create: shape<CropWordFields>(cropWord),
+  patch: changed<CropWordFields>(cropWord),
+  write: 'helper',
+  removable: true,
+})
+
 export interface Shelf {
   readonly id: string
   readonly name: string

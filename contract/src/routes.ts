@@ -7,6 +7,7 @@ import { gaugeApi } from './gauges'
 import {
   cannerRows,
   containerRows,
+  cropWordRows,
   gaugeRecallApi,
   gaugeTestRows,
   jarGroupRows,
@@ -54,6 +55,7 @@ const rows = [
   cannerRows,
   gaugeTestRows,
   containerRows,
+  cropWordRows,
   shelfRows,
   jarGroupRows,
   lidLotRows,

@@ -47,7 +47,11 @@ describe('needs', () => {
       onShelf: 5,
       planned: 4,
       toCan: 11,
+      over: 0,
     })
+    // Too much is said as well: 100 on the shelf and 4 to come against 20 that are eaten.
+    expect(balanceOf(need(), TODAY, 100, 4)).toMatchObject({ toCan: 0, over: 84 })
+    expect(balanceOf(need(), TODAY, 20, 0)).toMatchObject({ toCan: 0, over: 0 })
     expect(balanceOf(need({ jarsPerMeal: 3 }), TODAY, 0, 0).needed).toBe(60)
     expect(balanceOf(need(), TODAY, 100, 0).toCan).toBe(0)
     expect(balanceOf(need({ nextHarvestOn: TODAY }), TODAY, 0, 0).needed).toBe(0)

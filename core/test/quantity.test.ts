@@ -153,7 +153,7 @@ describe('amounts', () => {
 
 describe('lines', () => {
   const lb = (line: string): number | string => {
-    const read = readWeighIn(line, [{ name: 'blue crate', lb: 19 }])
+    const read = readWeighIn(line, { containers: [{ name: 'blue crate', lb: 19 }] })
     return read.ok ? Math.round(read.pounds * 1000) / 1000 : read.code
   }
   test.each([

@@ -222,7 +222,7 @@ describe('hands and kinds', () => {
   })
   test('a jalapeño is no bell pepper', () => {
     const lb = (line: string) => {
-      const read = readWeighIn(line, [])
+      const read = readWeighIn(line)
       return read.ok ? read.pounds : read.sentence
     }
     expect(lb('40 jalapeños')).toBeCloseTo(2, 6)

@@ -137,6 +137,7 @@ const WRITERS: Readonly<Record<string, 'helper' | 'keeper'>> = {
   'gauge-tests': 'keeper',
   gauges: 'keeper',
   containers: 'helper',
+  'crop-words': 'helper',
   shelves: 'helper',
   lots: 'helper',
   loads: 'helper',

@@ -43,6 +43,7 @@ const ROWS: readonly (readonly [string, Role, Role | null, Role | null])[] = [
   ['canners', 'keeper', 'keeper', null],
   ['gauge-tests', 'keeper', null, null],
   ['containers', 'helper', 'helper', 'helper'],
+  ['crop-words', 'helper', 'helper', 'helper'],
   ['shelves', 'helper', 'helper', 'helper'],
   ['jar-groups', 'helper', 'helper', 'helper'],
   ['lid-lots', 'helper', 'helper', 'helper'],
@@ -69,6 +70,7 @@ const doorsOfRows: readonly Door[] = ROWS.flatMap(([name, add, change, remove]):
 
 const other: readonly Door[] = [
   { method: 'GET', path: paths.session, least: 'viewer' },
+  { method: 'PATCH', path: paths.self, least: 'viewer', body: {} },
   { method: 'GET', path: paths.household, least: 'viewer' },
   { method: 'PATCH', path: paths.household, least: 'keeper', body: { version: 99, name: 'X' } },
   { method: 'GET', path: paths.members, least: 'viewer' },

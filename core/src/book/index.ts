@@ -1,6 +1,15 @@
 export type { Book, BookJar, BookLoad, BookLot, BookNeed, BookPortion } from './book'
 export { lotCost, produceCost, type LotCost } from './cost'
-export { jarsToCome, jarsUnplanned, likelyJars, quartsFilled } from './lots'
+export {
+  correctLot,
+  dueLots,
+  jarsToCome,
+  jarsUnplanned,
+  jarsWithoutEvening,
+  likelyJars,
+  quartsFilled,
+  type LotCorrection,
+} from './lots'
 export { coveredShare, viewNeed, type NeedView } from './need-view'
 export {
   balanceOf,

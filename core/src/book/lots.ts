@@ -2,13 +2,14 @@ import { beliefOf, estimateJars } from '../harvest/estimate'
 import { formOf } from '../method/foods'
 import { quartsOf } from '../method/jar-size'
 import { pounds } from '../quantity/units'
+import { daysBetween } from '../time/dates'
 import type { Book, BookLot, BookPortion } from './book'
 
 /** Quarts of a lot that these portions hold, all sizes by their volume. */
-const quartsIn = (
-  portions: readonly BookPortion[],
+const quartsIn = <P extends Pick<BookPortion, 'lotId' | 'jar'>>(
+  portions: readonly P[],
   lotId: string,
-  jarsOf: (p: BookPortion) => number,
+  jarsOf: (p: P) => number,
 ): number =>
   portions.filter((p) => p.lotId === lotId).reduce((q, p) => q + jarsOf(p) * quartsOf(p.jar), 0)
 
@@ -43,15 +44,89 @@ export const jarsToCome = (
   lot: Pick<BookLot, 'id' | 'formId' | 'lb' | 'jar'>,
 ): number => Math.max(0, likelyJars(book, lot) - quartsFilled(book, lot.id) / quartsOf(lot.jar))
 
+/** Quarts of a lot in loads that were not stopped: what is filled, else what is planned. */
+const quartsHeld = (loads: Book['loads'], lotId: string): number =>
+  quartsIn(
+    loads.filter((l) => l.stage !== 'aborted').flatMap((l) => l.portions),
+    lotId,
+    (p) => p.filled ?? p.jars,
+  )
+
 /**
  * Whole jars of a lot that no load holds yet: its likely number less what is filled and
  * what is planned in loads that were not stopped. Never negative.
  */
-export function jarsUnplanned(
+export const jarsUnplanned = (
   book: Pick<Book, 'yields' | 'today' | 'loads'>,
   lot: Pick<BookLot, 'id' | 'formId' | 'lb' | 'jar'>,
-): number {
-  const portions = book.loads.filter((l) => l.stage !== 'aborted').flatMap((l) => l.portions)
-  const held = quartsIn(portions, lot.id, (p) => p.filled ?? p.jars)
-  return Math.max(0, likelyJars(book, lot) - Math.round(held / quartsOf(lot.jar)))
+): number =>
+  Math.max(
+    0,
+    likelyJars(book, lot) - Math.round(quartsHeld(book.loads, lot.id) / quartsOf(lot.jar)),
+  )
+
+type PlannedBook = Pick<Book, 'yields' | 'today' | 'loads' | 'plan'>
+
+/** Quarts of a lot on the days of the season plan from today to its can-by. */
+const quartsOnDays = ({ plan, today }: Pick<Book, 'plan' | 'today'>, lot: BookLot): number =>
+  quartsIn(
+    plan.filter((l) => l.onDate >= today && l.onDate <= lot.canBy).flatMap((l) => l.portions),
+    lot.id,
+    (p) => p.jars,
+  )
+
+/**
+ * Whole jars of a lot that have neither a load nor a day in the season plan before its
+ * can-by: these have no evening.
+ */
+export const jarsWithoutEvening = (book: PlannedBook, lot: BookLot): number =>
+  Math.max(
+    0,
+    likelyJars(book, lot) -
+      Math.round((quartsHeld(book.loads, lot.id) + quartsOnDays(book, lot)) / quartsOf(lot.jar)),
+  )
+
+/** Days before its can-by on which a lot begins to be due. */
+const DUE_DAYS = 1
+
+/** Lots in the house that are to be canned by tomorrow, or are late, and have jars without an evening. */
+export const dueLots = <L extends BookLot>(
+  book: PlannedBook & { readonly lots: readonly L[] },
+): readonly L[] =>
+  book.lots.filter(
+    (l) =>
+      l.state === 'in-house' &&
+      daysBetween(book.today, l.canBy) <= DUE_DAYS &&
+      jarsWithoutEvening(book, l) > 0,
+  )
+
+/** What correcting a lot changes. */
+export interface LotCorrection {
+  /** Likely whole jars in all, before and after, each in its own size. */
+  readonly makes: { readonly before: number; readonly after: number }
+  /** ISO plain dates. */
+  readonly canBy: { readonly before: string; readonly after: string }
+  /** Jars, in the size after, that loads and the season plan hold beyond what it makes then. */
+  readonly tooMany: number
+  /** Whether days of the season plan lie after the can-by then. */
+  readonly late: boolean
+}
+
+/** What becomes of a lot's jars, date and loads when it is corrected. */
+export function correctLot(book: PlannedBook, before: BookLot, after: BookLot): LotCorrection {
+  const makes = likelyJars(book, after)
+  const days = book.plan.filter((l) => l.portions.some((p) => p.lotId === before.id))
+  const held =
+    quartsHeld(book.loads, before.id) +
+    quartsIn(
+      days.filter((l) => l.onDate >= book.today).flatMap((l) => l.portions),
+      before.id,
+      (p) => p.jars,
+    )
+  return {
+    makes: { before: likelyJars(book, before), after: makes },
+    canBy: { before: before.canBy, after: after.canBy },
+    tooMany: Math.max(0, Math.round(held / quartsOf(after.jar)) - makes),
+    late: days.some((l) => l.onDate >= book.today && l.onDate > after.canBy),
+  }
 }

@@ -94,6 +94,8 @@ export interface Balance {
   readonly planned: number
   /** Whole jars still to can; never negative. */
   readonly toCan: number
+  /** Whole jars more than are eaten until then; never negative. */
+  readonly over: number
 }
 
 /**
@@ -112,6 +114,7 @@ export function balanceOf(need: Need, today: string, onShelf: number, planned: n
     onShelf,
     planned,
     toCan: Math.max(0, Math.ceil(needed - onShelf - planned - 1e-9)),
+    over: Math.max(0, Math.floor(onShelf + planned - needed + 1e-9)),
   }
 }
 

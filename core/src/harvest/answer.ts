@@ -1,12 +1,14 @@
 import type { HouseCanner } from '../load/types'
 import { restingHere } from '../load/stages'
-import { offerWays, type Way } from '../load/ways'
+import { offerWays, whyNoWay, type NoWay, type Way } from '../load/ways'
 import { JAR_SIZES } from '../words'
 import { lookUpProcess, rulesOf } from '../method/lookup'
 import type { Food, FoodForm, HouseholdRules, ProcessAnswer } from '../method/data/types'
 import type { GaugeHere } from '../quantity/format'
 import { feet, type Pounds } from '../quantity/units'
+import { countJars } from '../method/jar-size'
 import type { JarSize, Mouth, Pack } from '../words'
+import type { WeighIn } from './line'
 import { canBy } from './can-by'
 import {
   beliefOf,
@@ -28,6 +30,8 @@ export interface HarvestAnswer {
   /** The same harvest in every size that is tested for the form. */
   readonly sizes: readonly JarEstimate[]
   readonly ways: readonly Way[]
+  /** Why there is no way; null where there is one. */
+  readonly noWay: NoWay | null
   /** The process on each canner that may be used, or why it is refused there. */
   readonly processes: readonly ProcessAnswer[]
   /** The first of them that is tested, else the refusal. */
@@ -86,15 +90,14 @@ export function answerHarvest(q: Asked): HarvestAnswer {
     .filter((c) => !c.retired && c.blocks.length === 0)
     .map((c) => restingHere(c, q.household.settings))
   const processes = fit.map((c) => processOn(c, q.household, q.form, q.jar))
-  const ways = offerWays(
-    {
-      jars: estimate.likely,
-      jar: q.jar,
-      mouth: q.mouth,
-      prepMinPerQuart: handsPerQuart(q.food, q.form),
-    },
-    fit.map((c, i) => ({ ...c, processMinutes: minutesOf(processes[i]) })),
-  )
+  const wanted = {
+    jars: estimate.likely,
+    jar: q.jar,
+    mouth: q.mouth,
+    prepMinPerQuart: handsPerQuart(q.food, q.form),
+  }
+  const able = fit.map((c, i) => ({ ...c, processMinutes: minutesOf(processes[i]) }))
+  const ways = offerWays(wanted, able)
   return {
     belief,
     ownLots: countedLots(q.yields, q.form.id, q.arrivedOn).length,
@@ -103,12 +106,22 @@ export function answerHarvest(q: Asked): HarvestAnswer {
       estimateJars(q.pounds, belief, s),
     ),
     ways,
+    noWay: ways.length === 0 ? whyNoWay(wanted, able) : null,
     processes,
     gauges: fit.map(gaugeOf),
     process: processes.find((p) => p.outcome === 'process') ?? processes[0],
     canByRoom: canBy(q.food, q.arrivedOn, 'room'),
     canByCool: canBy(q.food, q.arrivedOn, 'cool'),
   }
+}
+
+/** "1½ bu snap beans: about 23 quarts": what a line makes, in the largest jars it is tested in. */
+export function answerLine(read: WeighIn, yields: readonly LotYield[], today: string): string {
+  const form = read.food.forms[0]
+  if (!form) return read.understood
+  const jar = JAR_SIZES.filter((s) => form.minutes[s] !== undefined).at(-1) ?? 'pint'
+  const { likely } = estimateJars(read.pounds, beliefOf(form, yields, today), jar)
+  return `${read.understood}: ${likely === 0 ? 'not one whole jar' : `about ${countJars(likely, jar)}`}`
 }
 
 const minutesOf = (p: ProcessAnswer | undefined): number | null =>

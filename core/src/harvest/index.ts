@@ -1,6 +1,6 @@
 export { MAX_PICKINGS, splitPickings } from './pickings'
 export { poundsOfRow, wantedFor, type Wanted } from './wanted'
-export { answerHarvest, gaugeOf, type HarvestAnswer } from './answer'
+export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'
 export { canBy } from './can-by'
 export { countedLots, lotYields, type CannedLot, type FilledJars, type LotYield } from './history'
 export {
@@ -16,5 +16,6 @@ export {
   type JarEstimate,
   type YieldBelief,
 } from './estimate'
-export { MAX_LINE_LB, readWeighIn, type Complaint, type WeighIn } from './line'
+export type { Complaint, Fix } from './complaint'
+export { MAX_LINE_LB, readWeighIn, type CropWord, type HouseholdSpeech, type WeighIn } from './line'
 export type { HouseholdContainer } from './measure'

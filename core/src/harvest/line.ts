@@ -1,10 +1,11 @@
 import { findFood, normalise } from '../method/find'
-import { saidName, shortName } from '../method/foods'
-import type { Food, RefusedFood } from '../method/data/types'
+import { foodOf, saidName, shortName } from '../method/foods'
+import type { Food } from '../method/data/types'
 import { readAmount } from '../quantity/amount'
 import { kitchenNumber } from '../quantity/format'
+import { complain, type Complaint, type Fix } from './complaint'
 import {
-  measureNamed,
+  nearestUnit,
   poundsEach,
   readMeasure,
   UNIT_NAMES,
@@ -12,7 +13,8 @@ import {
   type Measure,
   type MeasureRead,
 } from './measure'
-import { pounds, type Pounds } from '../quantity/units'
+import { readPrice } from './price'
+import { kgToPounds, pounds, type Pounds } from '../quantity/units'
 
 /** What a weigh-in line says. */
 export interface WeighIn {
@@ -28,48 +30,28 @@ export interface WeighIn {
   readonly understood: string
 }
 
-export type ComplaintCode =
-  | 'empty'
-  | 'too-long'
-  | 'amount'
-  | 'unit'
-  | 'food'
-  | 'which-food'
-  | 'refused-food'
-  | 'weight'
-  | 'price'
-  | 'too-much'
-
-/** Why a line cannot be read: which word, and what could stand there. */
-export interface Complaint {
-  readonly ok: false
-  readonly code: ComplaintCode
-  readonly word: string
-  readonly sentence: string
-  readonly suggestions: readonly string[]
-  readonly refused?: RefusedFood
-}
-
 /** More than this in one line is taken for a slip of the finger, lb. */
 export const MAX_LINE_LB = 20000
 const MAX_LINE_CHARS = 200
 
-const complain = (
-  code: ComplaintCode,
-  word: string,
-  sentence: string,
-  suggestions: readonly string[] = [],
-): Complaint => ({ ok: false, code, word, sentence, suggestions })
+/** What this household calls things: its measures, and its own words for crops. */
+export interface HouseholdSpeech {
+  readonly containers?: readonly HouseholdContainer[]
+  readonly cropWords?: readonly CropWord[]
+}
+
+/** A household's own word for a crop: "runners" for snap beans. */
+export interface CropWord {
+  readonly word: string
+  readonly foodId: string
+}
 
 /**
  * Reads one weigh-in line, such as "1.5 bu snap beans, Provider @ 0.85/lb".
- * Returns the value or a precise complaint with suggestions, never a guess.
- * @param containers the household's own measures, tried before the usual units.
+ * Returns the value or a precise complaint with ways to put it right, never a guess.
+ * @param house the household's own measures and words, tried before the usual ones.
  */
-export function readWeighIn(
-  line: string,
-  containers: readonly HouseholdContainer[] = [],
-): WeighIn | Complaint {
+export function readWeighIn(line: string, house: HouseholdSpeech = {}): WeighIn | Complaint {
   const text = line.trim()
   if (text === '')
     return complain('empty', '', 'Say how much of what, such as “1.5 bu snap beans”.')
@@ -77,83 +59,122 @@ export function readWeighIn(
     return complain('too-long', '', `Keep the line under ${MAX_LINE_CHARS} letters.`)
   const [body = '', price, extra] = text.split('@')
   if (extra !== undefined) return complain('price', '@', 'Give one price, such as “@ 0.85/lb”.')
+  const { containers = [], cropWords = [] } = house
   const amount = readAmount(body)
-  if (!amount) return complainAmount(body)
-  const first = readMeasure(amount.rest, containers)
-  const { unit, ounces } = withOunces(first)
-  const crop = readCrop(unit?.rest ?? amount.rest, unit !== undefined, containers)
+  if (!amount) return complainAmount(text, body)
+  const first = readMeasure(amount.rest.replace(/^([^\s,]+),/, '$1 ,'), containers)
+  const { unit, more } = withSmaller(first)
+  const said = { line: text, rest: amount.rest, hasUnit: unit !== undefined, containers, cropWords }
+  const crop = readCrop(unit?.rest ?? amount.rest, said, foodsOf(unit?.measure))
   if (!crop.ok) return crop
-  return weigh({ amount: amount.value, unit, ounces, ...crop, price, containers })
+  return weigh({ amount: amount.value, unit, more, ...crop, price, said })
 }
 
-/** "5 lb 3 oz", as a kitchen scale says it: ounces under a pound that follow pounds. */
-function withOunces(unit: MeasureRead | undefined): {
+/** A line and what of it is known, for whoever complains of the rest. */
+interface Said extends Required<HouseholdSpeech> {
+  readonly line: string
+  /** The line behind its amount. */
+  readonly rest: string
+  readonly hasUnit: boolean
+}
+
+/** "5 lb 3 oz", as a kitchen scale says it, or "2 kg and 300 g": the smaller unit behind the larger. */
+function withSmaller(unit: MeasureRead | undefined): {
   readonly unit: MeasureRead | undefined
-  readonly ounces: number
+  readonly more: Smaller | undefined
 } {
-  const more = unit?.measure.name === 'lb' ? readAmount(unit.rest) : undefined
-  const small = more && readMeasure(more.rest, [])
-  return unit && more && small?.measure.name === 'oz' && more.value < 16
-    ? { unit: { ...unit, rest: small.rest }, ounces: more.value }
-    : { unit, ounces: 0 }
+  const small = SMALLER.find((s) => s.behind === unit?.measure.name)
+  const amount = small && unit && readAmount(unit.rest.replace(/^and\s+/i, ''))
+  const read = amount && readMeasure(amount.rest, [])
+  return unit && small && amount && read?.measure.name === small.name && amount.value < small.under
+    ? { unit: { ...unit, rest: read.rest }, more: { ...small, amount: amount.value } }
+    : { unit, more: undefined }
 }
+const SMALLER = [
+  { behind: 'lb', name: 'oz', under: 16, lb: 1 / 16 },
+  { behind: 'kg', name: 'g', under: 1000, lb: kgToPounds(0.001) },
+] as const
+type Smaller = (typeof SMALLER)[number] & { readonly amount: number }
 
-function complainAmount(body: string): Complaint {
+function complainAmount(line: string, body: string): Complaint {
   const word = body.trim().split(/\s+/)[0] ?? ''
-  if (/^\d+,\d+/.test(word))
+  if (/^\d+,\d+/.test(word)) {
+    const readings = [word.replace(/,/g, ''), word.replace(',', '.')]
     return complain(
       'amount',
       word,
       `Is “${word}” thousands or a fraction? Write it without the comma.`,
-      [word.replace(/,/g, ''), word.replace(',', '.')],
+      {
+        suggestions: readings,
+        fixes: readings.map((r) => ({ label: r, line: line.replace(word, r) })),
+      },
     )
-  return complain('amount', word, `Begin with an amount; “${word}” is not one.`, [
-    '1.5',
-    '1 1/2',
-    '60',
-    '2 doz',
-  ])
+  }
+  const sized = /^\d+[- ]?[a-z]/i.test(word) && line.length < MAX_LINE_CHARS - 2
+  return complain(
+    'amount',
+    word,
+    `Begin with an amount, such as 1.5, 1 1/2, 60 or 2 doz; “${word}” is not one.`,
+    sized ? { fixes: [{ label: `a ${word}`, line: `a ${line}` }] } : {},
+  )
 }
 
 type Crop = { readonly ok: true; readonly food: Food; readonly variety: string | null }
 
-function readCrop(
-  text: string,
-  hasUnit: boolean,
-  containers: readonly HouseholdContainer[],
-): Crop | Complaint {
-  const said = text.trim().replace(/^of\s+/i, '')
-  if (said === '')
-    return complain('food', '', 'Say which crop it is.', ['snap beans', 'sweet corn', 'beets'])
-  const whole = findFood(said)
-  if (whole.kind === 'food') return { ok: true, food: asSaid(whole.food, said), variety: null }
-  const comma = said.indexOf(',')
-  const name = comma >= 0 ? said.slice(0, comma).trim() : said
-  const variety = comma >= 0 ? said.slice(comma + 1).trim() || null : null
+/** The crops a household's own measure is for: "12 pumpkins" needs no other word. */
+const foodsOf = (measure: Measure | undefined): readonly Food[] =>
+  measure?.kind === 'household'
+    ? measure.containers.flatMap((c) => foodOf(c.foodId ?? '') ?? [])
+    : []
+
+function readCrop(text: string, said: Said, byMeasure: readonly Food[]): Crop | Complaint {
+  const words = text.trim().replace(/^of\s+/i, '')
+  const comma = words.indexOf(',')
+  const name = comma >= 0 ? words.slice(0, comma).trim() : words
+  const variety = comma >= 0 ? words.slice(comma + 1).trim() || null : null
+  const [only] = byMeasure
+  if (name === '' && only && byMeasure.length === 1) return { ok: true, food: only, variety }
+  if (name === '')
+    return complain('food', '', 'Say which crop it is.', {
+      suggestions: ['snap beans', 'sweet corn', 'beets'],
+    })
+  const own = ownCrop(words, said) ?? ownCrop(name, said)
+  if (own) return { ok: true, food: own, variety: ownCrop(words, said) ? null : variety }
+  const whole = findFood(words)
+  if (whole.kind === 'food') return { ok: true, food: asSaid(whole.food, words), variety: null }
   const found = comma >= 0 ? findFood(name) : whole
   switch (found.kind) {
     case 'food':
       return { ok: true, food: asSaid(found.food, name), variety }
     case 'refused':
-      return {
-        ...complain(
-          'refused-food',
-          name,
-          `${found.refused.name}: ${found.refused.reason}`,
-          found.refused.instead,
-        ),
+      return complain('refused-food', name, `${found.refused.name}: ${found.refused.reason}`, {
+        suggestions: found.refused.instead,
         refused: found.refused,
-      }
+      })
     case 'ambiguous':
-      return complain(
-        'which-food',
-        name,
-        `“${name}” could be several crops. Which one?`,
-        found.names,
-      )
+      return complain('which-food', name, `“${name}” could be several crops. Which one?`, {
+        suggestions: found.names,
+        fixes: otherNames(said, name, found.names),
+      })
     case 'unknown':
-      return complainUnknown(name, found.nearest, hasUnit, containers)
+      return complainUnknown(name, found.nearest, said)
   }
+}
+
+/** The crop that the household means by a word of its own. */
+const ownCrop = (name: string, { cropWords }: Said): Food | undefined => {
+  const wanted = normalise(name)
+  const own = cropWords.find((c) => normalise(c.word) === wanted)
+  return own && foodOf(own.foodId)
+}
+
+/** The line with the crop named otherwise; its amount and unit stand as they were said. */
+const otherNames = (said: Said, name: string, names: readonly string[]): Fix[] => {
+  const at = said.line.length - said.rest.length
+  const where = said.line.endsWith(said.rest) ? said.line.indexOf(name, at) : -1
+  if (where < 0) return []
+  const [before, behind] = [said.line.slice(0, where), said.line.slice(where + name.length)]
+  return names.map((n) => ({ label: n, line: `${before}${n.toLowerCase()}${behind}` }))
 }
 
 /** A food whose kinds differ in weight, with the piece of the kind that was said: a jalapeño is no bell pepper. */
@@ -163,21 +184,21 @@ function asSaid(food: Food, name: string): Food {
   return kind ? { ...food, piece: { name: kind.name, lb: kind.lb } } : food
 }
 
-/** An unknown crop, or a known crop behind a word that was meant as a unit. */
-function complainUnknown(
-  name: string,
-  nearest: readonly string[],
-  hasUnit: boolean,
-  containers: readonly HouseholdContainer[],
-): Complaint {
-  const [first = '', ...others] = name.split(/\s+/)
-  const after = others.join(' ')
-  const behind = after ? findFood(readMeasure(after, containers)?.rest ?? after) : undefined
-  if (!hasUnit && behind && behind.kind !== 'unknown')
-    return complain('unit', first, `“${first}” is not a unit Kelvit knows.`, [
-      ...containers.map((c) => c.name),
-      ...UNIT_NAMES,
-    ])
+/** Words of a measure before a crop, as in "5-gal bucket of tomatoes". */
+const MEASURE_WORDS = 3
+
+/** An unknown crop, or a known crop behind words that were meant as a measure. */
+function complainUnknown(name: string, nearest: readonly string[], said: Said): Complaint {
+  const words = name.split(/\s+/)
+  for (let n = 1; !said.hasUnit && n <= MEASURE_WORDS && n < words.length; n++) {
+    const behind = words
+      .slice(n)
+      .join(' ')
+      .replace(/^of\s+/i, '')
+    const own = ownCrop(behind, said)
+    const found = own ? ({ kind: 'food', food: own } as const) : findFood(behind)
+    if (found.kind === 'food') return complainMeasure(words.slice(0, n).join(' '), found.food, said)
+  }
   const short = name.slice(0, 60)
   return complain(
     'food',
@@ -185,48 +206,52 @@ function complainUnknown(
     nearest.length > 0
       ? `Kelvit does not know “${short}”. Did you mean one of these?`
       : `Kelvit does not know “${short}”.`,
-    nearest,
+    { suggestions: nearest, fixes: otherNames(said, name, nearest) },
   )
+}
+
+/** A measure nobody knows the weight of: a slip of the pen, or one to be told once. */
+function complainMeasure(words: string, food: Food, said: Said): Complaint {
+  const near = nearestUnit(words, said.containers)
+  if (near)
+    return complain('unit', words, `“${words}” is not a unit Kelvit knows.`, {
+      suggestions: [near],
+      fixes: otherNames(said, words, [near]),
+    })
+  const one = words.toLowerCase().replace(/s$/, '')
+  return complain('unit', words, `How heavy is one ${one} of ${saidName(food)}?`, {
+    asks: { name: one, food },
+  })
 }
 
 interface Parts {
   readonly amount: number
   readonly unit: MeasureRead | undefined
-  /** Ounces beside the pounds. */
-  readonly ounces: number
+  /** Ounces beside the pounds, grams beside the kilograms. */
+  readonly more: Smaller | undefined
   readonly food: Food
   readonly variety: string | null
   readonly price: string | undefined
-  readonly containers: readonly HouseholdContainer[]
+  readonly said: Said
 }
 
-function weigh({
-  amount,
-  unit,
-  ounces,
-  food,
-  variety,
-  price,
-  containers,
-}: Parts): WeighIn | Complaint {
+function weigh(parts: Parts): WeighIn | Complaint {
+  const { amount, unit, more, food, variety, price, said } = parts
   const measure = unit?.measure ?? countOf(food)
-  if (!measure)
-    return complain(
-      'unit',
-      String(amount),
-      `${kitchenNumber(amount)} what? Give a unit for ${saidName(food)}.`,
-      food.piece ? [`${food.piece.name}s`, ...UNIT_NAMES.slice(0, 5)] : UNIT_NAMES.slice(0, 7),
-    )
+  if (!measure) return complainBare(parts)
   const each = poundsEach(measure, food)
-  if (typeof each !== 'number') return complain('weight', measure.name, each.why, ['lb', 'kg'])
-  const total = amount * each + ounces / 16
+  if (typeof each !== 'number')
+    return complain('weight', measure.name, each.why, { asks: { name: measure.name, food } })
+  const total = amount * each + (more ? more.amount * more.lb : 0)
   if (!(total > 0) || total > MAX_LINE_LB)
     return complain(
       'too-much',
       kitchenNumber(amount),
       `${Math.round(total).toLocaleString('en-US')} lb is more than one line can be. Check the number and the unit.`,
     )
-  const perLb = readPrice(price, food, containers)
+  const { containers } = said
+  const perLb =
+    price === undefined ? null : readPrice({ text: price, food, pounds: total, containers })
   if (perLb !== null && typeof perLb !== 'number') return perLb
   return {
     ok: true,
@@ -236,8 +261,33 @@ function weigh({
     unit: measure.name,
     pounds: pounds(total),
     pricePerLb: perLb,
-    understood: understoodAs(amount, measure, ounces, food),
+    understood: understoodAs(amount, measure, more, food),
   }
+}
+
+/** A number of a crop and no unit: which unit was meant, or how heavy is one of them? */
+function complainBare({ amount, food, said }: Parts): Complaint {
+  const units = food.piece
+    ? [`${food.piece.name}s`, ...UNIT_NAMES.slice(0, 5)]
+    : UNIT_NAMES.slice(0, 7)
+  const at = said.line.length - said.rest.length
+  const whole = said.line.endsWith(said.rest)
+  const one = normalise(said.rest.split(/[,@]/)[0] ?? '')
+  return complain(
+    'unit',
+    String(amount),
+    `${kitchenNumber(amount)} what? Give a unit for ${saidName(food)}${food.piece ? '' : `, or say how heavy one is`}.`,
+    {
+      suggestions: units,
+      fixes: whole
+        ? units.map((u) => ({
+            label: u,
+            line: `${said.line.slice(0, at).trimEnd()} ${u} ${said.rest}`,
+          }))
+        : [],
+      ...(food.piece || one === '' ? {} : { asks: { name: one, food } }),
+    },
+  )
 }
 
 /** Foods that are their own piece ("12 peppers") need no unit. */
@@ -247,34 +297,21 @@ const countOf = (food: Food): Measure | undefined =>
     ? { kind: 'pieces', name: food.piece.name }
     : undefined
 
-function understoodAs(amount: number, measure: Measure, ounces: number, food: Food): string {
-  const n = kitchenNumber(amount)
-  if (ounces > 0) return `${n} lb ${kitchenNumber(ounces)} oz ${saidName(food)}`
-  if (measure.kind === 'pieces' && shortName(food).toLowerCase().startsWith(measure.name))
-    return `${n} ${saidName(food)}`
-  const plural = amount > 1 && !['lb', 'oz', 'kg', 'g', 'bu'].includes(measure.name)
-  return `${n} ${measure.name}${plural ? 's' : ''} ${saidName(food)}`
-}
-
-function readPrice(
-  text: string | undefined,
+function understoodAs(
+  amount: number,
+  measure: Measure,
+  more: Smaller | undefined,
   food: Food,
-  containers: readonly HouseholdContainer[],
-): number | null | Complaint {
-  if (text === undefined) return null
-  const parts =
-    /^\s*[^\d\s.,]{0,3}\s*(\d+(?:[.,]\d+)?|\.\d+)\s*(?:\/|per|a)\s*([a-z][a-z -]*?)\s*$/i.exec(text)
-  const unit = parts ? measureNamed(parts[2] ?? '', containers) : undefined
-  const each = unit ? poundsEach(unit, food) : undefined
-  if (typeof each !== 'number' || each <= 0)
-    return complain(
-      'price',
-      text.trim(),
-      'Give the price per unit, such as “@ 0.85/lb” or “@ 22/bu”.',
-      ['@ 0.85/lb'],
-    )
-  const perLb = Number(parts?.[1]?.replace(',', '.')) / each
-  return perLb <= 10000
-    ? perLb
-    : complain('price', text.trim(), 'That price is too high to be right.')
+): string {
+  const n = kitchenNumber(amount)
+  if (more)
+    return `${n} ${measure.name} ${kitchenNumber(more.amount)} ${more.name} ${saidName(food)}`
+  const plural = amount > 1 && !['lb', 'oz', 'kg', 'g', 'bu'].includes(measure.name)
+  const measured = `${n} ${measure.name}${plural ? 's' : ''}`
+  const itself =
+    measure.kind === 'pieces'
+      ? shortName(food).toLowerCase().startsWith(measure.name)
+      : measure.kind === 'household' && findFood(measure.name).kind === 'food'
+  if (itself) return measure.kind === 'pieces' ? `${n} ${saidName(food)}` : measured
+  return `${measured} ${saidName(food)}`
 }

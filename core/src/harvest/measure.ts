@@ -1,3 +1,4 @@
+import { distance } from 'fastest-levenshtein'
 import type { Food } from '../method/data/types'
 import { kgToPounds, pounds, type Pounds } from '../quantity/units'
 
@@ -13,7 +14,12 @@ export type Measure =
   | { readonly kind: 'weight'; readonly lbEach: Pounds; readonly name: string }
   | { readonly kind: 'bushels'; readonly bushels: number; readonly name: string }
   | { readonly kind: 'published'; readonly container: string; readonly name: string }
-  | { readonly kind: 'household'; readonly container: HouseholdContainer; readonly name: string }
+  | {
+      readonly kind: 'household'
+      /** All of that name: a bucket of beans weighs other than one of tomatoes. */
+      readonly containers: readonly HouseholdContainer[]
+      readonly name: string
+    }
   | { readonly kind: 'pieces'; readonly name: string }
 
 const UNITS: readonly (readonly [RegExp, Measure])[] = [
@@ -32,7 +38,7 @@ const UNITS: readonly (readonly [RegExp, Measure])[] = [
   [/^(pieces?|pcs?|count|each|ct)$/, { kind: 'pieces', name: 'piece' }],
 ]
 
-/** Unit names to offer when a word was not understood. */
+/** Unit names to offer where none was said. */
 export const UNIT_NAMES: readonly string[] = [
   'lb',
   'oz',
@@ -46,6 +52,19 @@ export const UNIT_NAMES: readonly string[] = [
 
 const clean = (s: string): string => s.toLowerCase().replace(/\./g, '').replace(/\s+/g, ' ').trim()
 const plainEnd = (s: string): string => clean(s).replace(/s$/, '')
+
+/** A unit's name that a word nearly is: "bushls" → "bushels". */
+export function nearestUnit(
+  word: string,
+  containers: readonly HouseholdContainer[],
+): string | undefined {
+  const wanted = clean(word)
+  if (wanted.length < 4) return undefined
+  return [...containers.map((c) => c.name), ...SPELLED].find(
+    (name) => distance(wanted, clean(name)) <= (wanted.length > 6 ? 2 : 1),
+  )
+}
+const SPELLED = ['pounds', 'ounces', 'bushel', 'bushels', 'peck', 'pecks', 'crate', 'crates', 'dozen', 'grams', 'kilos', 'ears', 'heads'] // prettier-ignore
 
 export interface MeasureRead {
   readonly measure: Measure
@@ -77,11 +96,17 @@ export function measureNamed(
   name: string,
   containers: readonly HouseholdContainer[],
 ): Measure | undefined {
-  const own = containers.find((c) => plainEnd(c.name) === plainEnd(name))
-  if (own) return { kind: 'household', container: own, name: own.name }
+  const own = containers.filter((c) => plainEnd(c.name) === plainEnd(name))
+  if (own[0]) return { kind: 'household', containers: own, name: own[0].name }
   const wanted = clean(name)
   return UNITS.find(([pattern]) => pattern.test(wanted))?.[1]
 }
+
+/** One piece of a crop, by what it is counted in. */
+export const pieceOf = (food: Food): Measure => ({
+  kind: 'pieces',
+  name: food.piece?.name ?? 'piece',
+})
 
 /** Pounds of one unit of this crop, or a sentence that says why it cannot be known. */
 export function poundsEach(measure: Measure, food: Food): Pounds | { readonly why: string } {
@@ -104,10 +129,14 @@ export function poundsEach(measure: Measure, food: Food): Pounds | { readonly wh
           }
         : pounds(lb)
     }
-    case 'household':
-      return measure.container.foodId && measure.container.foodId !== food.id
-        ? { why: `“${measure.container.name}” is measured for another crop.` }
-        : pounds(measure.container.lb)
+    case 'household': {
+      const own =
+        measure.containers.find((c) => c.foodId === food.id) ??
+        measure.containers.find((c) => !c.foodId)
+      return own
+        ? pounds(own.lb)
+        : { why: `“${measure.name}” is measured for another crop; how heavy is one of this?` }
+    }
     case 'pieces':
       return food.piece && (measure.name === 'piece' || measure.name === food.piece.name)
         ? pounds(food.piece.lb)

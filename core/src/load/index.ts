@@ -15,7 +15,15 @@ export { cannerBlocks, DIAL_MAX_ERROR, DIAL_TEST_DAYS, type Block, type GaugeTes
 export { jarSpecs } from './jars'
 export { foldLoad } from './clock'
 export { isDown } from './opening'
-export { dialWords, recallOf, requiredAt, type FoundLater, type Recalled } from './recall'
+export {
+  dialWords,
+  recallOf,
+  requiredAt,
+  retargeted,
+  standardAt,
+  type FoundLater,
+  type Recalled,
+} from './recall'
 export { fullRun } from './runs'
 export {
   holdOf,
@@ -28,7 +36,7 @@ export {
   type Verdict,
 } from './judgement'
 export { loadAt, type LoadNow, type Prompt, type PromptKind, type StageClock } from './now'
-export { dialTarget, hasLock, holdBand, restMs, type LoadSetup } from './setup'
+export { dialTarget, hasLock, holdBand, restMs, STAND_OPEN_MS, type LoadSetup } from './setup'
 export { type LoadState, type Reading, type UnseenGap } from './state'
 export {
   ATTENTION,
@@ -51,7 +59,7 @@ export type {
   JarSpec,
   StageMinutes,
 } from './types'
-export { offerWays, type Way, type WayCanner } from './ways'
+export { offerWays, whyNoWay, type Way, type WayCanner } from './ways'
 export { estimateCapacity } from './geometry'
 export { inspectionFor, type InspectionPoint } from './inspection'
 export { tellingReadings, type GaugeReading } from './telling'

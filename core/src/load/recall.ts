@@ -1,4 +1,5 @@
 import { kitchenNumber } from '../quantity/format'
+import { STANDARD_BANDS } from '../method/data/bands'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
 import { feet } from '../quantity/units'
@@ -63,6 +64,29 @@ export function requiredAt(processes: readonly Process[], altitudeFt: number): n
   })
   return Math.max(...asked)
 }
+
+/** What an altitude asks of a load, on either gauge, psi; null where the tables end. */
+export const standardAt = (gauge: keyof typeof STANDARD_BANDS, altitudeFt: number): number | null =>
+  STANDARD_BANDS[gauge].find((b) => altitudeFt <= b.toFt)?.psi ?? null
+
+/**
+ * The loads whose pressure another altitude changes, each with what it is to be, psi;
+ * null where there is no tested process up there.
+ */
+export const retargeted = <L extends { readonly processes: readonly Process[] }>(
+  loads: readonly L[],
+  fromFt: number,
+  toFt: number,
+): readonly { readonly load: L; readonly before: number; readonly after: number | null }[] =>
+  loads
+    .filter((l) => l.processes.length > 0)
+    .map((load) => ({
+      load,
+      before: requiredAt(load.processes, fromFt),
+      after: requiredAt(load.processes, toFt),
+    }))
+    .filter(({ before, after }) => before !== after)
+    .map((l) => ({ ...l, after: Number.isFinite(l.after) ? l.after : null }))
 
 /** "1½ psi high", "1 psi low", "right": how a dial reads by its error, psi. */
 export const dialWords = (errorPsi: number): string =>

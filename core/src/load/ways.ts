@@ -41,11 +41,7 @@ const MOST_WAYS = 3
  * Fewest loads first, then the shortest. Empty when no canner takes such jars.
  */
 export function offerWays(wanted: Wanted, canners: readonly WayCanner[]): readonly Way[] {
-  const able = canners.filter(
-    (c) =>
-      c.processMinutes !== null &&
-      capacityFor(c.capacity, wanted.jar, wanted.mouth) >= minimumFor(c.minimum, wanted.jar),
-  )
+  const able = canners.filter((c) => fits(wanted, c))
   const alone = able.flatMap((c) => aloneWays(wanted, c))
   const both = sideBySide(wanted, able)
   const ways = [...alone, ...(both ? [both] : [])].sort(
@@ -56,6 +52,26 @@ export function offerWays(wanted: Wanted, canners: readonly WayCanner[]): readon
   const whole = different.filter((w) => w.left === 0).slice(0, MOST_WAYS - full.length)
   return [...whole, ...full]
 }
+
+/** Why a harvest cannot be canned by itself with the canners at hand. */
+export type NoWay =
+  | { readonly why: 'no-canner' }
+  /** No canner takes jars of this size and mouth. */
+  | { readonly why: 'no-room' }
+  /** Fewer jars than any of them may be run with. */
+  | { readonly why: 'too-few'; readonly least: number }
+
+/** Why `offerWays` found none; asked only then. */
+export function whyNoWay(wanted: Wanted, canners: readonly WayCanner[]): NoWay {
+  if (canners.length === 0) return { why: 'no-canner' }
+  const able = canners.filter((c) => fits(wanted, c))
+  if (able.length === 0) return { why: 'no-room' }
+  return { why: 'too-few', least: Math.min(...able.map((c) => minimumFor(c.minimum, wanted.jar))) }
+}
+
+const fits = (wanted: Wanted, c: WayCanner): boolean =>
+  c.processMinutes !== null &&
+  capacityFor(c.capacity, wanted.jar, wanted.mouth) >= minimumFor(c.minimum, wanted.jar)
 
 const keyOf = (w: Way): string => w.loads.map((l) => `${l.cannerId}:${l.jars}`).join() + w.left
 

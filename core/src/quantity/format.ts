@@ -69,6 +69,10 @@ export const showAltitude = (ft: number, system: UnitSystem): string =>
     ? `${Math.round(ft).toLocaleString('en-US')} ft`
     : `${Math.round(feetToMetres(ft)).toLocaleString('en-US')} m`
 
+/** Length of a row in the garden, whole feet or metres, rounded up. */
+export const showRow = (ft: number, system: UnitSystem): string =>
+  system === 'us' ? `${Math.ceil(ft - 1e-9)} ft` : `${Math.ceil(feetToMetres(ft) - 1e-9)} m`
+
 /** Headspace and other short lengths: "1¼ in" or "3.2 cm". */
 export const showLength = (inch: number, system: UnitSystem): string =>
   system === 'us' ? `${kitchenNumber(inch)} in` : `${trim(inch * 2.54, 1)} cm`

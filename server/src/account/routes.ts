@@ -19,6 +19,7 @@ import {
   acceptInvitation,
   actorOfToken,
   changeMember,
+  changeSelf,
   invite,
   listInvitations,
   listMembers,
@@ -93,6 +94,7 @@ export function accountRoutes(
   altitudeCorrected: AltitudeCorrected,
 ): void {
   sessionRoutes(router, deps)
+  selfRoutes(router, deps)
   householdRoutes(router, deps, altitudeCorrected)
   memberRoutes(router, deps)
   invitationRoutes(router, deps)
@@ -126,6 +128,19 @@ function sessionRoutes(router: Router, deps: Deps): void {
   serve(router, accountApi.signOutEverywhere, async ({ actor, ctx }) => {
     await deps.db.inHousehold(actor, (tx) => endSessionsOf(tx, actor.memberId))
     takeCookie(ctx)
+  })
+}
+
+function selfRoutes(router: Router, deps: Deps): void {
+  serve(router, accountApi.changeSelf, async ({ actor, body, ctx }) => {
+    const tokenHash = hashToken(ctx.cookies.get(COOKIE) ?? '')
+    if (!body.passphrase) return changeSelf(deps, actor, tokenHash, body)
+    // Guessing the passphrase here is slowed as it is at the door.
+    const [key, address] = [`self ${actor.memberId}`, addressOf(ctx)]
+    await beforeSignIn(deps.db, key, address)
+    const me = await changeSelf(deps, actor, tokenHash, body)
+    await afterSignIn(deps.db, key, address)
+    return me
   })
 }
 

@@ -1,5 +1,5 @@
 import { type Role } from '@kelvit/core'
-import type { InvitationRow, Member, NewHousehold, Session } from '@kelvit/contract'
+import type { InvitationRow, Member, NewHousehold, SelfChange, Session } from '@kelvit/contract'
 import { eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { households, members } from '../db/schema'
@@ -21,6 +21,7 @@ import {
   countHouseholdsIn,
   endInvitation,
   endInvitationsOf,
+  endOtherSessionsOf,
   endSessionsOf,
   keepInvitation,
   lockHousehold,
@@ -165,6 +166,46 @@ export const changeMember = (
     if (row.role !== 'keeper') await endInvitationsOf(tx, id)
     return asMember(row, actor)
   })
+
+/**
+ * Changes one's own name or passphrase. A new passphrase needs the one before and ends
+ * every other session: whoever knew the old one is out.
+ * @throws ProblemError 422 when the passphrase before is not the right one, or in the demo.
+ */
+export async function changeSelf(
+  deps: Deps,
+  actor: Actor,
+  tokenHash: string,
+  { name, passphrase }: SelfChange,
+): Promise<Member> {
+  if (actor.demo && passphrase)
+    throw unprocessable('demo', 'The demo household has no passphrase of its own.')
+  const passphraseHash = passphrase && (await newHash(deps, actor, passphrase))
+  return deps.db.inHousehold(actor, async (tx) => {
+    await changeRows(tx, members, eq(members.id, actor.memberId), {
+      ...(name === undefined ? {} : { name }),
+      ...(passphraseHash === undefined ? {} : { passphraseHash }),
+    })
+    if (passphraseHash) await endOtherSessionsOf(tx, actor.memberId, tokenHash)
+    const row = (await presentMembers(tx)).find((m) => m.id === actor.memberId)
+    if (!row) throw notFound()
+    return asMember(row, actor)
+  })
+}
+
+/** The hash of a new passphrase, once the one before was proved. */
+async function newHash(
+  deps: Deps,
+  actor: Actor,
+  { before, after }: NonNullable<SelfChange['passphrase']>,
+): Promise<string> {
+  const [row] = await deps.db.inHousehold(actor, (tx) =>
+    tx.select({ hash: members.passphraseHash }).from(members).where(eq(members.id, actor.memberId)),
+  )
+  if (!(await passphraseMatches(row?.hash ?? (await nobody), before)))
+    throw unprocessable('wrong-passphrase', 'That is not your passphrase of today.')
+  return hashPassphrase(after)
+}
 
 const lastKeeper = () =>
   unprocessable('last-keeper', 'The household needs a keeper. Make somebody else keeper first.')

@@ -10,11 +10,11 @@ import {
   lookUpProcess,
   mixedJar,
   readWeighIn,
-  type HouseholdContainer,
+  type HouseholdSpeech,
   type LotYield,
 } from '@kelvit/core'
 import type Router from '@koa/router'
-import { containers } from '../db/schema'
+import { containers, cropWords } from '../db/schema'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { ProblemError, unprocessable } from '../http/problem'
@@ -41,8 +41,8 @@ async function estimate(
   actor: Actor | undefined,
   query: EstimateQuery,
 ): Promise<EstimateAnswer> {
-  const own = actor ? await ownContainers(deps, actor) : []
-  const read = readWeighIn(query.line, own)
+  const house = actor ? await ownSpeech(deps, actor) : {}
+  const read = readWeighIn(query.line, house)
   if (!read.ok)
     throw new ProblemError(
       422,
@@ -80,8 +80,11 @@ async function estimate(
 const suggest = (sentence: string, suggestions: readonly string[]): string =>
   suggestions.length > 0 ? `${sentence} Try: ${suggestions.slice(0, 6).join(', ')}.` : sentence
 
-const ownContainers = (deps: Deps, actor: Actor): Promise<HouseholdContainer[]> =>
-  deps.db.inHousehold(actor, (tx) => tx.select().from(containers))
+const ownSpeech = (deps: Deps, actor: Actor): Promise<HouseholdSpeech> =>
+  deps.db.inHousehold(actor, async (tx) => ({
+    containers: await tx.select().from(containers),
+    cropWords: await tx.select().from(cropWords),
+  }))
 
 const ownYields = (deps: Deps, actor: Actor, formId: string): Promise<readonly LotYield[]> =>
   deps.db.inHousehold(actor, (tx) => readYields(tx, formId))

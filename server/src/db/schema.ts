@@ -269,6 +269,12 @@ export const containers = pgTable(
   (t) => [key(t)],
 )
 
+export const cropWords = pgTable(
+  'crop_words',
+  { ...kept, word: text('word').notNull(), foodId: text('food_id').notNull() },
+  (t) => [key(t)],
+)
+
 export const shelves = pgTable(
   'shelves',
   {

@@ -48,6 +48,7 @@ const PUBLIC = {
   ]),
   gauge_tests: shown(t.gaugeTests, [...KEY, 'cannerId', 'testedOn', 'errorPsi', 'testedBy']),
   containers: shown(t.containers, [...KEY, 'name', 'lb', 'foodId']),
+  crop_words: shown(t.cropWords, [...KEY, 'word', 'foodId']),
   shelves: shown(t.shelves, [...KEY, 'name', 'position']),
   lots: shown(t.lots, [
     ...KEY,

@@ -4,7 +4,7 @@ import { cannerClasses, MINIMUM_LOAD } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
 import { hashPassphrase, newToken } from '../http/secrets'
 import type { Tx } from '../db/pool'
-import { canners, containers, gaugeTests, members, shelves } from '../db/schema'
+import { canners, containers, cropWords, gaugeTests, members, shelves } from '../db/schema'
 import type { DemoDays } from './days'
 
 const PEOPLE: readonly (readonly [string, Role])[] = [
@@ -105,6 +105,7 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
     { id: uuidv7(), householdId, name: 'blue crate', lb: 19, foodId: null },
     { id: uuidv7(), householdId, name: 'wash tub', lb: 26, foodId: 'beets' },
   ])
+  await put(tx, cropWords, [{ id: uuidv7(), householdId, word: 'poles', foodId: 'beans-snap' }])
   const rows = SHELVES.map((name, position) => ({ id: uuidv7(), householdId, name, position }))
   await put(tx, shelves, rows)
   const shelf = Object.fromEntries(rows.map((r) => [r.name, r.id])) as Record<ShelfName, string>

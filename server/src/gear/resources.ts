@@ -1,7 +1,13 @@
 import { type CannerRead } from '@kelvit/contract'
-import { cannerRows, containerRows, gaugeTestRows, shelfRows } from '@kelvit/contract/routes'
-import { dateAt, foodOf, learnTimes, withLearned } from '@kelvit/core'
-import { canners, containers, gaugeTests, shelves } from '../db/schema'
+import {
+  cannerRows,
+  containerRows,
+  cropWordRows,
+  gaugeTestRows,
+  shelfRows,
+} from '@kelvit/contract/routes'
+import { dateAt, findFood, foodOf, learnTimes, saidName, withLearned } from '@kelvit/core'
+import { canners, containers, cropWords, gaugeTests, shelves } from '../db/schema'
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
@@ -73,10 +79,34 @@ const containerResource: Resource = {
   },
 }
 
+/** A word of one's own never stands for what the tables name already: a refused food stays refused. */
+const cropWordResource: Resource = {
+  routes: cropWordRows,
+  table: cropWords,
+  order: cropWords.word,
+  prepare: (values, { stored }) => {
+    const { word, foodId } = { ...stored, ...values } as { word: string; foodId: string }
+    if (!foodOf(foodId)) throw unprocessable('no-food', 'There is no such food in the tables.')
+    const found = findFood(word)
+    if (found.kind === 'food' || found.kind === 'refused')
+      throw unprocessable(
+        'word-taken',
+        `“${word}” means ${found.kind === 'food' ? saidName(found.food) : found.refused.name.toLowerCase()} in the tables already. Choose another word.`,
+      )
+    return values
+  },
+}
+
 const shelfResource: Resource = {
   routes: shelfRows,
   table: shelves,
   order: shelves.position,
 }
 
-export const gearResources = [cannerResource, gaugeTestResource, containerResource, shelfResource]
+export const gearResources = [
+  cannerResource,
+  gaugeTestResource,
+  containerResource,
+  cropWordResource,
+  shelfResource,
+]

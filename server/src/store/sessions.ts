@@ -1,5 +1,5 @@
 import { type Role } from '@kelvit/core'
-import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, gt, isNull, lt, ne, sql } from 'drizzle-orm'
 import type { Database, Tx } from '../db/pool'
 import { households, invitations, members, sessions } from '../db/schema'
 
@@ -59,6 +59,16 @@ export async function endSession(tx: Tx, tokenHash: string): Promise<void> {
 }
 export async function endSessionsOf(tx: Tx, memberId: string): Promise<void> {
   await tx.delete(sessions).where(eq(sessions.memberId, memberId))
+}
+/** Ends somebody's sessions but the one they are in. */
+export async function endOtherSessionsOf(
+  tx: Tx,
+  memberId: string,
+  tokenHash: string,
+): Promise<void> {
+  await tx
+    .delete(sessions)
+    .where(and(eq(sessions.memberId, memberId), ne(sessions.tokenHash, tokenHash)))
 }
 /** Marks an invitation used; false when somebody was faster. */
 export async function useInvitation(tx: Tx, id: string, at: Date): Promise<boolean> {

@@ -50,6 +50,7 @@ const TABLES = [
   'canners',
   'gauge_tests',
   'containers',
+  'crop_words',
   'shelves',
   'lots',
   'loads',

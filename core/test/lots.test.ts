@@ -1,0 +1,272 @@
+// Lots that are due, have no evening, or are put right; the sheet for the cupboard door; numbers as people type them.
+import { describe, expect, test } from 'vitest'
+import {
+  answerHarvest,
+  answerLine,
+  correctLot,
+  doorLines,
+  dueLots,
+  feet,
+  foodOf,
+  JAR_SIZES,
+  jarsWithoutEvening,
+  likelyJars,
+  lookUpProcess,
+  numberAhead,
+  pounds,
+  readNumber,
+  readWeighIn,
+  retargeted,
+  standardAt,
+  whyNoWay,
+  type BookLoad,
+  type BookLot,
+  type Process,
+} from '@kelvit/core'
+
+const TODAY = '2026-08-14'
+const lot = (more: Partial<BookLot> = {}): BookLot => ({
+  id: 'l1',
+  foodId: 'beans-snap',
+  formId: 'beans-snap',
+  jar: 'quart',
+  lb: 30,
+  arrivedOn: TODAY,
+  canBy: '2026-08-15',
+  state: 'in-house',
+  ...more,
+})
+const portion = (jars: number, filled: number | null = null, more = {}) => ({
+  lotId: 'l1',
+  formId: 'beans-snap',
+  jar: 'quart' as const,
+  mouth: 'regular' as const,
+  jars,
+  filled,
+  ...more,
+})
+const load = (stage: BookLoad['stage'], jars: number, filled: number | null = null): BookLoad => ({
+  stage,
+  portions: [portion(jars, filled)],
+})
+const day = (onDate: string, jars: number, more = {}) => ({
+  onDate,
+  portions: [portion(jars, null, more)],
+})
+const book = (more: object = {}) => ({ yields: [], today: TODAY, loads: [], plan: [], ...more })
+
+describe('a lot without an evening', () => {
+  const makes = likelyJars(book(), lot())
+  test('30 pounds of beans make 15 quarts by the printed average', () => expect(makes).toBe(15))
+  test.each([
+    ['nothing planned', {}, 15],
+    ['a load at the stove', { loads: [load('planned', 7)] }, 8],
+    ['what is filled', { loads: [load('standing', 7, 6)] }, 9],
+    ['a stopped load holds none', { loads: [load('aborted', 7)] }, 15],
+    ['a day of the plan', { plan: [day('2026-08-15', 7)] }, 8],
+    ['a day that is over', { plan: [day('2026-08-13', 7)] }, 15],
+    ['a day after its can-by', { plan: [day('2026-08-16', 7)] }, 15],
+    ['two pints for a quart', { plan: [day('2026-08-14', 14, { jar: 'pint' })] }, 8],
+    ['all of it', { loads: [load('planned', 7)], plan: [day('2026-08-15', 9)] }, 0],
+    ['another lot’s load', { plan: [day('2026-08-15', 7, { lotId: 'l2' })] }, 15],
+  ])('%s', (_words, more, jars) => expect(jarsWithoutEvening(book(more), lot())).toBe(jars))
+
+  test('it is due by tomorrow, unless it has its loads', () => {
+    const due = (l: BookLot, more = {}) => dueLots({ ...book(more), lots: [l] }).length
+    expect(due(lot())).toBe(1)
+    expect(due(lot({ canBy: '2026-08-10' }))).toBe(1)
+    expect(due(lot({ canBy: '2026-08-16' }))).toBe(0)
+    expect(due(lot({ state: 'expected' }))).toBe(0)
+    expect(due(lot({ state: 'eaten' }))).toBe(0)
+    expect(due(lot(), { loads: [load('planned', 15)] })).toBe(0)
+    expect(due(lot(), { loads: [load('planned', 14)] })).toBe(1)
+  })
+})
+
+describe('putting a lot right', () => {
+  test('fewer pounds: fewer jars, and loads that hold too many', () => {
+    const planned = book({ loads: [load('planned', 7)], plan: [day('2026-08-15', 7)] })
+    expect(correctLot(planned, lot(), lot({ lb: 20 }))).toEqual({
+      makes: { before: 15, after: 10 },
+      canBy: { before: '2026-08-15', after: '2026-08-15' },
+      tooMany: 4,
+      late: false,
+    })
+    expect(correctLot(planned, lot(), lot({ lb: 40 })).tooMany).toBe(0)
+  })
+  test('another size counts what is planned in it', () => {
+    const planned = book({ loads: [load('planned', 10)] })
+    // 15 pints' worth of beans against 10 quarts, which are 20 pints.
+    expect(correctLot(planned, lot(), lot({ jar: 'pint', lb: 15 }))).toMatchObject({
+      makes: { before: 15, after: 15 },
+      tooMany: 5,
+    })
+  })
+  test('an earlier can-by leaves a day of the plan behind', () => {
+    const planned = book({ plan: [day('2026-08-15', 7)] })
+    expect(correctLot(planned, lot(), lot({ canBy: '2026-08-14' })).late).toBe(true)
+    expect(correctLot(planned, lot(), lot({ canBy: '2026-08-15' })).late).toBe(false)
+    const over = book({ plan: [day('2026-08-13', 7)] })
+    expect(correctLot(over, lot(), lot({ canBy: '2026-08-12' }))).toMatchObject({
+      late: false,
+      tooMany: 0,
+    })
+  })
+})
+
+describe('why there is no way', () => {
+  const gear = {
+    id: 'c',
+    processMinutes: 45,
+    capacity: { pint: 9, halfPint: 18 },
+    minimum: { quart: 2, pint: 4 },
+    stageMinutes: { fillMinPerJar: 1, fillMinFixed: 5, heatMin: 18, ventMin: 10, climbMin: 8, coolMin: 35, restMin: 10, unloadMin: 6 }, // prettier-ignore
+  }
+  const wanted = { jars: 3, jar: 'pint', mouth: 'regular', prepMinPerQuart: 5 } as const
+  test('no canner, no room, too few', () => {
+    expect(whyNoWay(wanted, [])).toEqual({ why: 'no-canner' })
+    expect(whyNoWay({ ...wanted, jar: 'quart' }, [gear])).toEqual({ why: 'no-room' })
+    expect(whyNoWay(wanted, [gear])).toEqual({ why: 'too-few', least: 4 })
+    expect(whyNoWay(wanted, [{ ...gear, processMinutes: null }])).toEqual({ why: 'no-room' })
+  })
+  test('5 lb of mushrooms is too few for a load of their own, not “no canner is fit”', () => {
+    const food = foodOf('mushrooms')!
+    const asked = {
+      food,
+      form: food.forms[0]!,
+      pounds: pounds(5),
+      jar: 'pint',
+      mouth: 'regular',
+      household: {
+        altitudeFt: 2640,
+        settings: {
+          defaultPack: 'hot',
+          restMinutes: 10,
+          extraMinutes: 0,
+          tomatoOption: 'standard',
+        },
+      },
+      canners: [
+        { ...gear, name: 'C', regulatedBy: 'weighted', blocks: [], retired: false, lastTest: null },
+      ],
+      yields: [],
+      arrivedOn: TODAY,
+    } as unknown as Parameters<typeof answerHarvest>[0]
+    expect(answerHarvest(asked)).toMatchObject({ ways: [], noWay: { why: 'too-few', least: 4 } })
+    expect(answerHarvest({ ...asked, pounds: pounds(20) }).noWay).toBeNull()
+  })
+  test('a line says what it makes', () => {
+    const line = (text: string) => {
+      const read = readWeighIn(text)
+      return read.ok ? answerLine(read, [], TODAY) : read.sentence
+    }
+    expect(line('30 lb snap beans')).toBe('30 lb snap beans: about 15 quarts')
+    expect(line('1 oz okra')).toBe('1 oz okra: not one whole jar')
+  })
+})
+
+describe('another altitude', () => {
+  const process = (form: string, ft: number): Process => {
+    const got = lookUpProcess({
+      form,
+      pack: 'hot',
+      jar: 'pint',
+      gauge: 'dial',
+      altitudeFt: feet(ft),
+    })
+    if (got.outcome !== 'process') throw new Error(got.sentence)
+    return got
+  }
+  test('the pressures of the printed bands', () => {
+    expect([0, 2000, 2001, 4000, 6001, 8000].map((f) => standardAt('dial', f))).toEqual([
+      11, 11, 12, 12, 14, 14,
+    ])
+    expect([0, 1000, 1001, 10000].map((f) => standardAt('weighted', f))).toEqual([10, 10, 15, 15])
+    expect(standardAt('dial', 8001)).toBeNull()
+  })
+  test('names the loads whose pressure it changes, and those that have none up there', () => {
+    const beans = { id: 'a', processes: [process('beans-snap', 1000)] }
+    const empty = { id: 'b', processes: [] }
+    expect(retargeted([beans, empty], 1000, 1900)).toEqual([])
+    expect(retargeted([beans, empty], 1000, 5400)).toEqual([{ load: beans, before: 11, after: 13 }])
+    expect(retargeted([beans], 1000, 9000)).toEqual([{ load: beans, before: 11, after: null }])
+  })
+})
+
+describe('the sheet for the cupboard door', () => {
+  test.each([
+    ['dial', 2640],
+    ['weighted', 0],
+    ['dial', 7000],
+  ] as const)('%s at %i ft: every line is what the lookup says', (gauge, ft) => {
+    const lines = doorLines({ gauge, altitudeFt: feet(ft) })
+    expect(lines.length).toBeGreaterThan(20)
+    for (const { form, packs, minutes, psi } of lines)
+      for (const pack of packs)
+        for (const jar of JAR_SIZES) {
+          const answer = lookUpProcess({ form: form.id, pack, jar, gauge, altitudeFt: feet(ft) })
+          if (minutes[jar] === undefined) continue
+          expect(answer).toMatchObject({ outcome: 'process', minutes: minutes[jar], psi })
+        }
+  })
+  test('snap beans in pints and quarts, both packs in one line', () => {
+    const [beans] = doorLines({ gauge: 'dial', altitudeFt: feet(2640) }).filter(
+      (l) => l.form.id === 'beans-snap',
+    )
+    expect(beans).toMatchObject({ psi: 12, minutes: { pint: 20, quart: 25 } })
+    expect([...beans!.packs].sort()).toEqual(['hot', 'raw'])
+  })
+  test('no size of a tested form is left out, and none stands where the tables end', () => {
+    const here = doorLines({ gauge: 'dial', altitudeFt: feet(2640) })
+    for (const l of here)
+      for (const size of JAR_SIZES.filter((s) => l.form.minutes[s] !== undefined))
+        expect(l.minutes[size], `${l.form.id} ${size}`).toBeGreaterThan(0)
+    expect(doorLines({ gauge: 'dial', altitudeFt: feet(12000) })).toEqual([])
+  })
+})
+
+describe('numbers as people type them', () => {
+  test.each([
+    ['12', 12],
+    ['1.5', 1.5],
+    ['1,5', 1.5],
+    ['0,125', null],
+    ['1,2345', 1.2345],
+    ['1½', 1.5],
+    ['1 1/2', 1.5],
+    ['3/4', 0.75],
+    ['12 500', 12500],
+    ['12\u202f500', 12500],
+    ['12’500', 12500],
+    ['1,234.5', 1234.5],
+    ['1.234,5', 1234.5],
+    ['-0,25', -0.25],
+    ['−2', -2],
+    ['+3', 3],
+    ['.5', 0.5],
+    ['12 50', null],
+    ['1.2.3', null],
+    ['twelve', null],
+    ['5 lb', null],
+    ['1/0', null],
+    ['2 3/2', null],
+    ['', null],
+  ])('%s', (text, value) => {
+    const read = readNumber(text)
+    expect(read.ok ? read.value : null).toBe(value)
+    if (!read.ok) expect(read.sentence.length).toBeGreaterThan(15)
+  })
+  test('2,640 is asked about, unless only whole numbers belong there', () => {
+    expect(readNumber('2,640')).toEqual({
+      ok: false,
+      sentence: 'Is that 2640 or 2.640? Write it without the comma.',
+    })
+    expect(readNumber('2,640', true)).toEqual({ ok: true, value: 2640 })
+    expect(readNumber('2.5', true)).toMatchObject({ ok: false, sentence: 'Write a whole number.' })
+  })
+  test('what follows a number is left', () => {
+    expect(numberAhead('1½ bu beans')).toEqual({ value: 1.5, rest: 'bu beans' })
+    expect(numberAhead('22/bu')).toBeUndefined()
+    expect(numberAhead('beans')).toBeUndefined()
+  })
+})
