@@ -13,7 +13,8 @@ import {
 import { describe, expect, test } from 'vitest'
 import { portionWords } from '../src/household/portion-words'
 import { planFrom, storedLoad, type SeasonView } from '../src/household/season'
-import { entriesOn } from '../src/station/season/day/loads'
+import { marksOf } from '../src/day/lanes'
+import { entriesOn } from '../src/day/entries'
 import { setOut, workSteps } from '../src/station/season/day/words'
 import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/plan/ribbon-data'
 import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
@@ -132,11 +133,14 @@ describe('a day', () => {
     const steps = workSteps(
       sheet,
       entries,
+      marksOf(sheet.tasks),
       () => 'Wren',
       'us',
       (m) => sayTime(m, 24),
     )
     expect(steps[0]).toEqual({
+      loadId: entries[0]?.id,
+      mark: 1,
       at: '17:00',
       text: expect.stringMatching(/^Prepare snap beans/),
       who: 'Wren',

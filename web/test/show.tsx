@@ -1,6 +1,6 @@
 import { type Role } from '@kelvit/core'
 // A part of a page under everything it stands on: session, lists, notices, router.
-import type { LoadWithEvents } from '@kelvit/contract'
+import type { Household, LoadWithEvents } from '@kelvit/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
@@ -44,12 +44,14 @@ interface Props {
   readonly reads?: readonly (readonly [key: readonly string[], what: unknown])[]
   readonly role?: Role
   readonly at?: string
+  /** Another household than the usual one. */
+  readonly house?: Household
 }
 
 /** Shows a part with lists as if they had been read; gives the client that holds them. */
 export function show(
   part: ReactNode,
-  { lists = {}, reads = [], role = 'keeper', at = '/' }: Props = {},
+  { lists = {}, reads = [], role = 'keeper', at = '/', house = household }: Props = {},
 ) {
   const client = new QueryClient({
     defaultOptions: { queries: { staleTime: Infinity, retry: false } },
@@ -60,7 +62,7 @@ export function show(
   for (const [key, what] of reads) client.setQueryData(key, what)
   const wrapped = (inner: ReactNode) => (
     <MemoryRouter initialEntries={[at]}>
-      <SignedIn value={{ member: { ...MEMBER, role }, household }}>
+      <SignedIn value={{ member: { ...MEMBER, role }, household: house }}>
         <QueryClientProvider client={client}>
           <Notices>{inner}</Notices>
         </QueryClientProvider>

@@ -11,6 +11,9 @@ import { useWidth } from '../ui/use-width'
 
 export interface LaneBlock {
   readonly key: string
+  readonly loadId: string
+  /** The number of its load, ①. */
+  readonly mark: string
   readonly stage: TimedStage
   readonly from: number
   readonly to: number
@@ -35,6 +38,8 @@ export function DayLanes({
   closes,
   now,
   clockHours,
+  lit = null,
+  light,
 }: {
   readonly lanes: readonly Lane[]
   readonly from: number
@@ -43,6 +48,9 @@ export function DayLanes({
   /** Minutes from midnight, when it is today. */
   readonly now: number | null
   readonly clockHours: ClockHours
+  /** The load that is lit in all lanes; null when none is. */
+  readonly lit?: string | null
+  readonly light?: (loadId: string | null) => void
 }) {
   const say = (minute: number): string => sayTime(minute, clockHours)
   const id = useId()
@@ -100,6 +108,8 @@ export function DayLanes({
                 x0={x(b.from)}
                 x1={x(b.to)}
                 y={TOP + i * ROW + 4}
+                dim={lit !== null && lit !== b.loadId}
+                light={light}
               />
             ))}
           </g>
@@ -118,13 +128,21 @@ function Block(p: {
   x0: number
   x1: number
   y: number
+  dim: boolean
+  light: ((loadId: string | null) => void) | undefined
 }) {
   const { block, x0, x1, y } = p
   const kind = ATTENTION[block.stage]
   const w = Math.max(1.5, x1 - x0 - 1)
+  const words = `${block.mark} ${block.label}`.trim()
+  const label = words.length * 7.1 + 8 < w ? words : w > 15 ? block.mark : ''
   return (
-    <g>
-      <title>{`${block.label}, ${p.say(block.from)}–${p.say(block.to)}`}</title>
+    <g
+      opacity={p.dim ? 0.3 : 1}
+      onMouseEnter={() => p.light?.(block.loadId)}
+      onMouseLeave={() => p.light?.(null)}
+    >
+      <title>{`${words}, ${p.say(block.from)}–${p.say(block.to)}`}</title>
       <rect x={x0} y={y} width={w} height={34} rx={3} fill="var(--crock)" />
       <rect x={x0} y={y} width={w} height={34} rx={3} fill={block.tint} opacity={OPACITY[kind]} />
       {kind !== 'none' && (
@@ -140,7 +158,7 @@ function Block(p: {
         stroke={block.tint}
         strokeWidth={1.2}
       />
-      {block.label.length * 7.1 + 8 < w && (
+      {label && (
         <text
           x={x0 + w / 2}
           y={y + 22}
@@ -152,7 +170,7 @@ function Block(p: {
           strokeWidth={3.5}
           paintOrder="stroke"
         >
-          {block.label}
+          {label}
         </text>
       )}
     </g>

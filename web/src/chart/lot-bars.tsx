@@ -1,5 +1,6 @@
 import { scaleTime } from 'd3-scale'
 import { timeDay } from 'd3-time'
+import { Link } from 'react-router'
 import { showDay } from '../household/words'
 import { useWidth } from '../ui/use-width'
 
@@ -13,7 +14,8 @@ export interface LotBar {
   readonly expected: boolean
   readonly inside: string
   readonly after: string
-  readonly href?: string
+  /** Where the lot is told whole. */
+  readonly href: string
 }
 
 const ROW = 30
@@ -47,7 +49,7 @@ export function LotBars({
       <svg
         width={width}
         height={height}
-        role="img"
+        role="group"
         aria-label={`Lots from arrival to can-by over ${shown} days`}
       >
         {dates.map((d) => (
@@ -120,7 +122,20 @@ function Bar({ bar, y, x, narrow, right, cut, start }: BarProps) {
   const end = cut ? 5 : 2
   const later = x0 >= right - 20
   return (
-    <g>
+    <Link
+      to={bar.href}
+      aria-label={`${bar.name}, ${bar.amount}, ${bar.after}`}
+      className="group outline-offset-[-2px]"
+    >
+      <rect
+        x={0}
+        y={y}
+        width={right}
+        height={ROW - 1}
+        rx={4}
+        fill="var(--kettle)"
+        className="opacity-0 group-hover:opacity-10"
+      />
       <text x={0} y={mid + 5} fontSize={narrow ? 14 : 15.5} fontWeight={600} fill="var(--ink)">
         {narrow && bar.name.length > 14 ? `${bar.name.slice(0, 13)}…` : bar.name}
       </text>
@@ -152,6 +167,6 @@ function Bar({ bar, y, x, narrow, right, cut, start }: BarProps) {
           {bar.after}
         </text>
       )}
-    </g>
+    </Link>
   )
 }

@@ -1,84 +1,17 @@
-import type { Jar, LoadWithEvents } from '@kelvit/contract'
+import { normalise } from '@kelvit/core'
+import { computeAnswer, findAnswers, type Answer, type Computed } from '@kelvit/core/answers'
 import { Command } from 'cmdk'
-import { searchFoods, shortName } from '@kelvit/core'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { useJars, useLoads } from '../sync/queries'
+import { AnswerCard, Card } from '../household/answer-card'
+import { useHousehold } from '../household/session'
+import { useCanners } from '../sync/queries'
 import { Sheet } from '../ui/sheet'
-import { sideDoors, stations } from './places'
+import type { Hit } from './find-pages'
+import { useThings } from './find-things'
+import { takeCaught } from './typed-ahead'
 
-interface Hit {
-  readonly key: string
-  readonly name: string
-  readonly about: string
-  readonly to: string
-}
-
-const PLACES: readonly Hit[] = [
-  ...[...stations, ...sideDoors].map((p) => ({
-    key: p.path,
-    name: p.name,
-    about: 'page',
-    to: p.path,
-  })),
-  { key: 'today', name: 'Today', about: 'page', to: '/' },
-  { key: 'household', name: 'Household and members', about: 'page', to: '/household' },
-  { key: 'weigh', name: 'Weigh in', about: 'do', to: '/harvest?weigh=1' },
-  { key: 'take', name: 'Take a jar', about: 'do', to: '/pantry?take=1' },
-  { key: 'yields', name: 'Our yields', about: 'page', to: '/harvest/yields' },
-  { key: 'ways', name: 'Where people differ', about: 'page', to: '/methods/ways' },
-  { key: 'jar', name: 'Mixed jar or soup', about: 'do', to: '/methods/jar' },
-  { key: 'recipes', name: 'Family recipes', about: 'page', to: '/methods/recipes' },
-  { key: 'hours', name: 'Kitchen hours', about: 'page', to: '/season/hours' },
-  { key: 'what-if', name: 'What if…', about: 'do', to: '/season/what-if' },
-  { key: 'plan', name: 'Plan a load', about: 'do', to: '/stove/plan' },
-]
-
-function useHits(text: string): readonly Hit[] {
-  const [loads, jars] = [useLoads().data, useJars().data]
-  return useMemo(() => {
-    const wanted = text.trim().toLowerCase()
-    if (wanted === '') return PLACES
-    const foods = searchFoods(wanted).map((f): Hit =>
-      f.kind === 'food'
-        ? {
-            key: f.food.id,
-            name: shortName(f.food),
-            about: 'how to can it',
-            to: `/methods?food=${f.food.id}`,
-          }
-        : {
-            key: f.refused.id,
-            name: f.refused.name,
-            about: 'no tested process',
-            to: `/methods?food=${f.refused.id}`,
-          },
-    )
-    const batches = batchesOf(loads ?? [], jars ?? []).filter(({ name }) =>
-      name.toLowerCase().slice('batch '.length).startsWith(wanted),
-    )
-    const places = PLACES.filter((p) => p.name.toLowerCase().includes(wanted))
-    return [...places, ...foods, ...batches].slice(0, 9)
-  }, [text, loads, jars])
-}
-
-/** Batches of the loads that are not long over, and of every jar in the house. */
-function batchesOf(loads: readonly LoadWithEvents[], jars: readonly Jar[]): readonly Hit[] {
-  const hit = (id: string, code: string, to: string): [string, Hit] => [
-    id,
-    { key: id, name: `Batch ${code}`, about: 'load', to },
-  ]
-  return [
-    ...new Map([
-      ...jars.flatMap(({ loadId, code }) =>
-        loadId ? [hit(loadId, code.replace(/-\d+$/, ''), `/stove/${loadId}/record`)] : [],
-      ),
-      ...loads.map((l) => hit(l.id, l.code, `/stove/${l.id}`)),
-    ]).values(),
-  ]
-}
-
-/** One box for foods, batches, pages and actions. */
+/** One box for foods, lots, batches, jars, canners, shelves, people, pages, actions and questions. */
 export function Finder({
   open,
   onOpenChange,
@@ -87,48 +20,109 @@ export function Finder({
   readonly onOpenChange: (open: boolean) => void
 }) {
   return (
-    <Sheet open={open} onOpenChange={onOpenChange} title="Find">
+    <Sheet open={open} onOpenChange={onOpenChange} title="Find or ask">
       <FinderBox done={() => onOpenChange(false)} />
     </Sheet>
   )
 }
 
+/** Words enough for a question; fewer are a name. */
+const QUESTION_WORDS = 3
+
+/** What fits the words: something worked out, something told, and things by their names. */
+function useFound(text: string) {
+  const things = useThings(text)
+  const { household } = useHousehold()
+  const canners = useCanners().data
+  return useMemo(() => {
+    const asked = text.trim()
+    const fit = (canners ?? []).filter((c) => !c.retired && c.blocks.length === 0)
+    const computed: Computed | undefined =
+      asked === '' ? undefined : computeAnswer(asked, { ...household, canners: fit })
+    const answers: readonly Answer[] = asked.length < 3 ? [] : findAnswers(asked)
+    const isQuestion = asked.endsWith('?') || normalise(asked).split(' ').length >= QUESTION_WORDS
+    return { computed, answers, things, isQuestion }
+  }, [text, things, household, canners])
+}
+
 function FinderBox({ done }: { readonly done: () => void }) {
   const [text, setText] = useState('')
+  const [opened, setOpened] = useState<Answer>()
+  const input = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
-  const hits = useHits(text)
+  const { computed, answers, things, isQuestion } = useFound(text)
+  useEffect(() => {
+    input.current?.focus()
+    // What was typed while the box was on its way belongs into it.
+    const caught = takeCaught()
+    setText((now) => caught + now)
+  }, [])
   const go = (hit: Hit): void => {
     done()
     void navigate(hit.to)
   }
+  const type = (typed: string): void => {
+    setText(typed)
+    setOpened(undefined)
+  }
+  const shown = opened ?? (isQuestion && !computed ? answers[0] : undefined)
+  const others = answers.filter((a) => a !== shown)
+  const nothing = things.length === 0 && answers.length === 0 && !computed
   return (
     // What fits is found here, by the words of the field; the box only moves among it.
-    <Command shouldFilter={false} loop label="Find">
+    <Command shouldFilter={false} loop label="Find or ask">
       <Command.Input
-        aria-label="Foods, batches, pages, actions"
-        placeholder="Foods, batches, pages, actions"
+        ref={input}
+        aria-label="Foods, jars, batches, pages, or a question"
+        placeholder="A food, a batch, a page, or a question"
         className="mb-2 min-h-12 w-full rounded-md border-[1.5px] border-kettle bg-crock px-3 text-lg"
         value={text}
-        onValueChange={setText}
-        // The box was opened to type in.
-        autoFocus
+        onValueChange={type}
       />
-      <Command.List label="Found">
-        {hits.map((h) => (
-          <Command.Item
-            key={h.key}
-            value={h.key}
-            onSelect={() => go(h)}
-            className="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded px-3 data-[selected=true]:bg-kettle/12"
-          >
-            <span className="truncate">{h.name}</span>
-            <span className="shrink-0 text-sm text-ink-soft">{h.about}</span>
-          </Command.Item>
+      <div aria-live="polite">
+        {computed && (
+          <Card title={computed.ask} say={computed.say} act={computed.act} onAct={done} />
+        )}
+        {shown && <AnswerCard answer={shown} onAct={done} />}
+      </div>
+      <Command.List label="Found" className="mt-1">
+        {things.map((h) => (
+          <Line key={h.key} id={h.key} name={h.name} about={h.about} choose={() => go(h)} />
         ))}
-        {hits.length === 0 && (
-          <p className="px-3 py-2 text-ink-soft">Nothing by that name. Try another word for it.</p>
+        {others.map((a) => (
+          <Line
+            key={a.id}
+            id={`answer ${a.id}`}
+            name={a.ask}
+            about="answer"
+            choose={() => setOpened(a)}
+          />
+        ))}
+        {nothing && (
+          <p className="px-3 py-2 text-ink-soft">
+            Nothing by that name, and no answer to it. Try another word, or ask your extension
+            service.
+          </p>
         )}
       </Command.List>
     </Command>
   )
 }
+
+interface LineProps {
+  readonly id: string
+  readonly name: string
+  readonly about: string
+  readonly choose: () => void
+}
+
+const Line = ({ id, name, about, choose }: LineProps) => (
+  <Command.Item
+    value={id}
+    onSelect={choose}
+    className="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded px-3 data-[selected=true]:bg-kettle/12"
+  >
+    <span className="truncate">{name}</span>
+    <span className="shrink-0 text-sm text-ink-soft">{about}</span>
+  </Command.Item>
+)

@@ -1,6 +1,6 @@
 import { paths } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Navigate, Outlet, useLocation } from 'react-router'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useAlarm } from '../alarm/use-alarm'
@@ -11,6 +11,7 @@ import { sessionQuery } from '../sync/queries'
 import { request } from '../sync/request'
 import { wipeCache } from '../sync/cache'
 import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
+import { AskContext } from '../ui/ask'
 import { useNotify } from '../ui/notice'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
@@ -22,6 +23,7 @@ import { Strips } from './strips'
 import { FootStrip, WorkStrip } from './work-strip'
 
 const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
+const Asked = lazy(() => import('./asked').then((m) => ({ default: m.Asked })))
 const Finder = lazy(() => import('./finder').then((m) => ({ default: m.Finder })))
 
 const Leave = lazy(() => import('./leave').then((m) => ({ default: m.Leave })))
@@ -43,6 +45,9 @@ export function Frame() {
 function Inside() {
   const [finder, setFinder] = useState(false)
   const [keys, setKeys] = useState(false)
+  const { pathname } = useLocation()
+  const [asking, setAsking] = useState<string>()
+  const ask = useCallback(() => setAsking(pathname), [pathname])
   const client = useQueryClient()
   const notify = useNotify()
   useLive()
@@ -100,17 +105,31 @@ function Inside() {
       <Suspense>
         {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
       </Suspense>
-      <Suspense
-        fallback={
-          <div className="mx-auto max-w-[1248px] px-6 pt-8">
-            <Skeleton />
-          </div>
-        }
-      >
-        <Outlet />
-      </Suspense>
+      <AskContext.Provider value={ask}>
+        <Suspense
+          fallback={
+            <div className="mx-auto max-w-[1248px] px-6 pt-8">
+              <Skeleton />
+            </div>
+          }
+        >
+          <Outlet />
+        </Suspense>
+      </AskContext.Provider>
       <FootStrip />
       <Suspense>{finder && <Finder open onOpenChange={setFinder} />}</Suspense>
+      <Suspense>
+        {asking && (
+          <Asked
+            path={asking}
+            onOpenChange={(o) => !o && setAsking(undefined)}
+            find={() => {
+              setAsking(undefined)
+              setFinder(true)
+            }}
+          />
+        )}
+      </Suspense>
       <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
     </>
   )

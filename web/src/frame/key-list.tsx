@@ -1,7 +1,7 @@
 import { Sheet } from '../ui/sheet'
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['/', 'Find foods, batches, pages, actions'],
+  ['/', 'Find anything, or ask a question'],
   ['w', 'Weigh in'],
   ['t', 'Take a jar'],
   ['1 – 5', 'Needs, Harvest, Season, Stove, Pantry'],

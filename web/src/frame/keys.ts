@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
 import { stations } from './places'
+import { beginCatching, catchKey } from './typed-ahead'
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -11,6 +12,10 @@ export function useKeys(on: { finder: () => void; keys: () => void }): void {
   const navigate = useNavigate()
   useEffect(() => {
     const hear = (e: KeyboardEvent): void => {
+      if (!e.ctrlKey && !e.metaKey && !e.altKey && !isTyping(e.target) && catchKey(e.key)) {
+        e.preventDefault()
+        return
+      }
       if (
         e.ctrlKey ||
         e.metaKey ||
@@ -20,8 +25,10 @@ export function useKeys(on: { finder: () => void; keys: () => void }): void {
       )
         return
       const station = stations[Number(e.key) - 1]
-      if (e.key === '/') on.finder()
-      else if (e.key === '?') on.keys()
+      if (e.key === '/') {
+        beginCatching()
+        on.finder()
+      } else if (e.key === '?') on.keys()
       else if (e.key === 'w') void navigate('/harvest?weigh=1')
       else if (e.key === 't') void navigate('/pantry?take=1')
       else if (e.key === '0') void navigate('/')

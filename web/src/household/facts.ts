@@ -1,4 +1,4 @@
-import { dateAt, daysBetween, loadAt, onShelf, showClock } from '@kelvit/core'
+import { dateAt, dueLots, loadAt, onShelf, showClock } from '@kelvit/core'
 import type { LoadWithEvents, Lot } from '@kelvit/contract'
 import { stateOf } from '../sync/loads'
 import { useJars, useLoads, useLots, useNeeds, useSeasonLoads, useYields } from '../sync/queries'
@@ -12,23 +12,30 @@ import { plural, showDay, useTimes } from './words'
 export const isRunning = (l: LoadWithEvents): boolean =>
   !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)
 
-/** Lots in the house that are to be canned today or are late. */
-export const dueLots = (lots: readonly Lot[], today: string): readonly Lot[] =>
-  lots.filter((l) => l.state === 'in-house' && daysBetween(today, l.canBy) <= 1)
+/** The lots with what says whether their jars have an evening; undefined while it loads. */
+export function useLotBook() {
+  const [lots, loads] = [useLots().data, useLoads().data]
+  const [yields, plan] = [useYields().data, useSeasonLoads().data]
+  const today = useToday()
+  return useMemo(
+    () => lots && loads && yields && plan && { lots, loads, yields, plan, today },
+    [lots, loads, yields, plan, today],
+  )
+}
 
 /** The one live fact of each station's tab. Undefined while unknown. */
 export function useFacts(): Readonly<Record<string, { text: string; hot?: boolean } | undefined>> {
-  const lots = useLots().data
+  const book = useLotBook()
+  const due = useMemo(() => book && dueLots(book).length, [book])
   const loads = useLoads().data
   const jars = useJars().data
-  const today = useToday()
   const stove = useStoveFact(loads)
   const next = useNextLoad(loads)
   const needs = useNeedsFact()
   const pull = usePull()
   return {
     '/needs': needs,
-    '/harvest': lots && { text: dueFact(dueLots(lots, today).length, lots) },
+    '/harvest': book && due !== undefined ? { text: dueFact(due, book.lots) } : undefined,
     '/season': next,
     '/stove': stove,
     '/pantry': jars && pull && { text: pullFact(pull.jars.length, onShelf(jars).length) },

@@ -84,3 +84,46 @@ export function useTakeJars(): (wish: Wish) => Taken<Jar> {
     return taken
   }
 }
+
+/** Most jars of a kind in one take. */
+const MOST_AT_ONCE = 500
+
+/** Moves jars to a shelf, or to none, as many as are meant; one way back for all of them. */
+export function useMoveJars(): (jars: readonly Jar[], toShelfId: string | null) => void {
+  const client = useQueryClient()
+  const notify = useNotify()
+  return (jars, toShelfId) => {
+    const moves: { readonly path: string; readonly jars: readonly Jar[] }[] = []
+    for (const kind of new Set(jars.map((j) => `${j.foodId} ${j.jar}`))) {
+      const all = jars.filter((j) => `${j.foodId} ${j.jar}` === kind)
+      for (let i = 0; i < all.length; i += MOST_AT_ONCE)
+        moves.push({
+          path: `${paths.takes}/${uuidv7()}`,
+          jars: all.slice(i, i + MOST_AT_ONCE),
+        })
+    }
+    for (const { path, jars: some } of moves) {
+      const [first] = some
+      if (!first) continue
+      const preferred = some.map((j) => j.id)
+      const { foodId, jar } = first
+      showAndSend(client, {
+        path,
+        body: {
+          ...{ foodId, jar, count: preferred.length, preferred, toShelfId },
+          why: 'moved',
+          at: nowIso(),
+        } satisfies NewTake,
+        shows: { key: 'jars', rows: preferred.map((id) => ({ id, shelfId: toShelfId })) },
+      })
+    }
+    notify.done(`${jars.length === 1 ? 'One jar' : `${jars.length} jars`} moved.`, () => {
+      for (const { path, jars: some } of moves)
+        showAndSend(client, {
+          path: `${path}/undo`,
+          body: { at: nowIso() },
+          shows: { key: 'jars', rows: some.map(({ id, shelfId }) => ({ id, shelfId })) },
+        })
+    })
+  }
+}

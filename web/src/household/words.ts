@@ -39,21 +39,25 @@ export function useClock(): (minute: number) => string {
   return useCallback((minute) => sayTime(minute, clockHours), [clockHours])
 }
 
-/** Times of day in the household's zone: "6:42 pm", and "Sat 5:51 am" for another day. */
-export function useTimes() {
+/**
+ * Times of day in the household's zone, or another: "6:42 pm", and "Sat 5:51 am" for
+ * another day.
+ */
+export function useTimes(elsewhere?: string) {
   const { household } = useHousehold()
   const { clockHours } = household.settings
+  const zone = elsewhere ?? household.zone
   return useMemo(() => {
     const clock = new Intl.DateTimeFormat('en-GB', {
       hour: '2-digit',
       minute: '2-digit',
-      timeZone: household.zone,
+      timeZone: zone,
     })
     const time = {
       format: (ms: number): string => sayTime(minuteOf(clock.format(ms)), clockHours),
     }
-    const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: household.zone })
-    const date = new Intl.DateTimeFormat('en-CA', { timeZone: household.zone })
+    const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: zone })
+    const date = new Intl.DateTimeFormat('en-CA', { timeZone: zone })
     return {
       time: (ms: number): string => time.format(ms),
       dayTime: (ms: number, now: number): string =>
@@ -61,7 +65,7 @@ export function useTimes() {
           ? time.format(ms)
           : `${day.format(ms)} ${time.format(ms)}`,
     }
-  }, [household.zone, clockHours])
+  }, [zone, clockHours])
 }
 
 export const plural = (n: number, one: string, many = `${one}s`): string =>

@@ -12,7 +12,7 @@ import { useState } from 'react'
 import { useLoads } from '../sync/queries'
 import { useHousehold } from '../household/session'
 import { Button } from '../ui/button'
-import { Field } from '../ui/field'
+import { Stepper } from '../ui/stepper'
 import type { Stove } from './use-stove'
 import type { LoadView } from './load-view'
 
@@ -74,24 +74,13 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
                 ` Salt, if wanted, ${kitchenNumber(process.saltTspPerJar)} tsp.`}
             </p>
             <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-              <Field label="Jars that went in">
-                {(tie) => (
-                  <input
-                    {...tie}
-                    type="number"
-                    min={0}
-                    max={100}
-                    value={countOf(p.id, p.filled ?? p.jars)}
-                    onChange={(e) =>
-                      setCounts({
-                        ...counts,
-                        [p.id]: Math.max(0, Math.round(Number(e.target.value))),
-                      })
-                    }
-                    className="tabular min-h-14 w-28 rounded-md border-[1.5px] border-rim bg-crock px-3 text-xl"
-                  />
-                )}
-              </Field>
+              <Stepper
+                label="Jars that went in"
+                min={0}
+                max={100}
+                value={countOf(p.id, p.filled ?? p.jars)}
+                onChange={(n) => setCounts({ ...counts, [p.id]: n })}
+              />
               {p.lotId && (
                 <label className="flex min-h-14 items-center gap-3">
                   <input

@@ -1,8 +1,9 @@
-import { holdBand, traceOf } from '@kelvit/core'
+import { holdBand, traceOf, type LoadStage } from '@kelvit/core'
 import { useContext, useState } from 'react'
 import { Link } from 'react-router'
 import { asEvents } from '../sync/loads'
 import { useHousehold } from '../household/session'
+import { WhyHere } from '../household/why-here'
 import { useTimes } from '../household/words'
 import { PressureTrace } from '../chart/pressure-trace'
 import { Button } from '../ui/button'
@@ -60,6 +61,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
       <PreFlight view={view} />
       <Actions view={view} />
       <Happened view={view} />
+      <WhyNow view={view} />
       {note && <Caution>{note}</Caution>}
       <Verdict view={view} />
       <Trace view={view} />
@@ -125,6 +127,22 @@ function Trace({ view }: { readonly view: LoadView }) {
       time={time}
     />
   )
+}
+
+/** What people ask at this stage, answered in place. */
+const ASKED: Partial<Record<LoadStage, readonly string[]>> = {
+  venting: ['vent-faltered'],
+  climbing: ['ease-heat', 'no-pressure'],
+  processing: ['weight-rhythm', 'too-high', 'must-leave'],
+  cooling: ['cool-faster', 'lock-up'],
+  resting: ['lock-up'],
+}
+
+function WhyNow({ view: { state, load } }: { readonly view: LoadView }) {
+  const ids = (ASKED[state.stage] ?? []).filter(
+    (id) => id !== 'weight-rhythm' || load.setup.regulatedBy === 'weighted',
+  )
+  return ids.length > 0 ? <WhyHere ids={ids} /> : null
 }
 
 /** Facts that did not fit where they came: kept, and asked about. */

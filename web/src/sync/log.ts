@@ -31,6 +31,7 @@ const LISTS: Readonly<Record<string, Kept>> = {
   jars: kept('jars', (r: Jar) => [r.bestBy, r.id]),
   shelves: kept('shelves', (r: { position: number; id: string }) => [r.position, r.id]),
   containers: kept('containers', (r: { name: string; id: string }) => [r.name, r.id]),
+  crop_words: kept('crop-words', (r: { word: string; id: string }) => [r.word, r.id]),
   jar_groups: kept('jar-groups', (r: Row) => [r.id]),
   lid_lots: kept('lid-lots', (r: { boughtOn: string; id: string }) => [r.boughtOn, r.id]),
   supplies: kept('supplies', (r: { kind: string; id: string }) => [r.kind, r.id]),

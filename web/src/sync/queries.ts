@@ -3,6 +3,7 @@ import {
   type CannerRead,
   type Gauge,
   type Container,
+  type CropWordRow,
   type JarGroup,
   type LidLot,
   type NeedRow,
@@ -72,6 +73,7 @@ const cannersQuery = list<CannerRead>('canners', paths.canners)
 const gaugesQuery = list<Gauge>('gauges', paths.gauges)
 const shelvesQuery = list<Shelf>('shelves', paths.shelves)
 const containersQuery = list<Container>('containers', paths.containers)
+const cropWordsQuery = list<CropWordRow>('crop-words', paths.cropWords)
 const jarGroupsQuery = list<JarGroup>('jar-groups', paths.jarGroups)
 const lidLotsQuery = list<LidLot>('lid-lots', paths.lidLots)
 const suppliesQuery = list<Supply>('supplies', paths.supplies)
@@ -99,6 +101,7 @@ export const WARM = [
   useQueryOf,
   gaugesQuery,
   containersQuery,
+  cropWordsQuery,
   jarGroupsQuery,
   lidLotsQuery,
   suppliesQuery,
@@ -136,6 +139,18 @@ export function useLoad(id: string) {
   const asked = useQuery({
     queryKey: ['load', id],
     queryFn: () => orNull<LoadWithEvents>(`${paths.loads}/${id}`),
+    enabled: id !== '' && !listed && !list.isPending,
+  })
+  return listed ? { ...list, data: listed } : asked
+}
+
+/** One lot, also one that is canned or eaten. Null when there is no such lot in this household. */
+export function useLot(id: string) {
+  const list = useLots()
+  const listed = list.data?.find((l) => l.id === id)
+  const asked = useQuery({
+    queryKey: ['lot', id],
+    queryFn: () => orNull<Lot>(`${paths.lots}/${id}`),
     enabled: id !== '' && !listed && !list.isPending,
   })
   return listed ? { ...list, data: listed } : asked
@@ -194,6 +209,7 @@ export const useJars = () => useQuery(jarsQuery)
 export const useCanners = () => useQuery(cannersQuery)
 export const useGauges = () => useQuery(gaugesQuery)
 export const useShelves = () => useQuery(shelvesQuery)
+export const useCropWords = () => useQuery(cropWordsQuery)
 export const useContainers = () => useQuery(containersQuery)
 export const useJarGroups = () => useQuery(jarGroupsQuery)
 export const useLidLots = () => useQuery(lidLotsQuery)

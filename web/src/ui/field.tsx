@@ -1,7 +1,7 @@
 import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
 import { cx } from './cx'
 
-const BOX =
+export const BOX =
   'min-h-11 w-full rounded-md border-[1.5px] border-rim bg-crock px-3 text-base text-ink placeholder:text-ink-soft/80 focus-visible:border-kettle aria-invalid:border-beet'
 
 interface FieldProps {

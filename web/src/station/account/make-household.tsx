@@ -1,34 +1,38 @@
 import { paths } from '@kelvit/contract'
 import { newHouseholdSchema } from '@kelvit/contract/account'
-import { feetToMetres, metresToFeet } from '@kelvit/core'
 import { joiResolver } from '@hookform/resolvers/joi'
-import { useForm } from 'react-hook-form'
+import { useController, useForm } from 'react-hook-form'
 import { Link } from 'react-router'
+import { ALTITUDE_HELP, AltitudeField, altitudeSays } from '../../household/measure-fields'
+import { ZoneField } from '../../household/zone-field'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
+import { Refusal } from '../../ui/states'
 import { Door } from './door'
 import { useEnter } from './enter'
-import { Refusal } from '../../ui/states'
 
 interface Form {
-  household: { name: string; zone: string; altitudeFt: number; units: 'us' | 'metric' }
+  household: { name: string; zone: string; altitudeFt: number | null; units: 'us' | 'metric' }
   keeper: { name: string; signInName: string; passphrase: string }
 }
 
-const zones = Intl.supportedValuesOf('timeZone').map((z) => [z, z.replaceAll('_', ' ')] as const)
-const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
+/** Where a browser says so, a house begins in the units of its region. */
+const units = /^en-(US|LR)$|^en$/.test(navigator.language) ? 'us' : 'metric'
 
 export function Page() {
-  const { enter, busy, trouble } = useEnter('/gear')
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Form>({
+  const { enter, busy, trouble } = useEnter('/')
+  const { register, handleSubmit, watch, control, formState } = useForm<Form>({
     resolver: joiResolver(newHouseholdSchema, { abortEarly: false, convert: true }),
     defaultValues: {
-      household: { name: '', zone: here, altitudeFt: 0, units: 'us' },
+      // Nobody lives at sea level by default: the altitude is asked for.
+      household: { name: '', zone: here, altitudeFt: null, units },
       keeper: { name: '', signInName: '', passphrase: '' },
     },
   })
-  const metric = watch('household.units') === 'metric'
-  const feet = Number(watch('household.altitudeFt')) || 0
+  const altitude = useController({ control, name: 'household.altitudeFt' })
+  const zone = useController({ control, name: 'household.zone' })
+  const [system, feet] = watch(['household.units', 'household.altitudeFt'])
   const errors = formState.errors
   return (
     <Door title="Make your household">
@@ -42,7 +46,7 @@ export function Page() {
           error={errors.household?.name?.message}
           {...register('household.name')}
         />
-        <div className="grid grid-cols-2 gap-4">
+        <div className="grid grid-cols-2 items-start gap-4">
           <ChoiceField
             label="Units"
             choices={[
@@ -51,26 +55,32 @@ export function Page() {
             ]}
             {...register('household.units')}
           />
-          <TextField
-            label={metric ? 'Altitude, metres' : 'Altitude, feet'}
-            type="number"
-            inputMode="numeric"
-            help="Higher kitchens need more pressure. A map or your county tells."
-            error={errors.household?.altitudeFt?.message}
-            value={Math.round(metric ? feetToMetres(feet) : feet)}
-            onChange={(e) =>
-              setValue(
-                'household.altitudeFt',
-                metric ? metresToFeet(Number(e.target.value)) : Number(e.target.value),
-              )
+          <AltitudeField
+            key={system}
+            units={system}
+            value={altitude.field.value}
+            onValue={altitude.field.onChange}
+            error={
+              errors.household?.altitudeFt &&
+              'Say how high your kitchen lies: higher kitchens need more pressure.'
+            }
+            help={
+              feet === null
+                ? 'Higher kitchens need more pressure.'
+                : `${altitudeSays(feet, system)}`
             }
           />
         </div>
-        <ChoiceField
-          label="Time zone"
-          choices={zones}
-          error={errors.household?.zone?.message}
-          {...register('household.zone')}
+        <details className="-mt-1 text-[15px] text-ink-soft">
+          <summary className="min-h-6 cursor-pointer text-kettle underline">
+            How do I find my altitude?
+          </summary>
+          <p className="mt-1 leading-relaxed">{ALTITUDE_HELP}</p>
+        </details>
+        <ZoneField
+          value={zone.field.value}
+          onValue={zone.field.onChange}
+          help="As this device says. Every time of Kelvit is told in it."
         />
         <h2 className="mt-2">You are its keeper</h2>
         <TextField

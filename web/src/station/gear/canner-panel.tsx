@@ -1,26 +1,22 @@
 import { History } from '../../household/history'
-import { paths, type CannerRead } from '@kelvit/contract'
+import { type CannerRead } from '@kelvit/contract'
 import {
   capacityFor,
   DIAL_TEST_DAYS,
   daysBetween,
-  inspectionFor,
   JAR_SIZES,
   jarName,
   kitchenNumber,
 } from '@kelvit/core'
 import { useState } from 'react'
-import { useSave } from '../../sync/changes'
-import { sentenceOf } from '../../sync/request'
 import { useHousehold, useToday } from '../../household/session'
 import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
-import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
-import { Sheet } from '../../ui/sheet'
-import { CannerForm } from './canner-form'
-import { GaugeTestForm } from './gauge-test-form'
+import { CannerForm } from '../../household/canner-form'
+import { GaugeTestForm } from '../../household/gauge-test-form'
 import { Gauges } from './gauges'
+import { Inspection } from './inspection'
 
 /** One canner: fit or blocked and why, its gauge, what it takes, its inspection. */
 export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
@@ -207,81 +203,5 @@ function GaugeFace({ error }: { readonly error: number | null }) {
         <circle cx={x(at)} cy={21} r={8} fill={Math.abs(at) > 2 ? 'var(--beet)' : 'var(--ink)'} />
       )}
     </svg>
-  )
-}
-
-/** The list to go through before the season, and before a canner that was bought used. */
-function Inspection({
-  canner,
-  onClose,
-}: {
-  readonly canner: CannerRead
-  readonly onClose: () => void
-}) {
-  const points = inspectionFor(canner.seal)
-  const [wrong, setWrong] = useState<ReadonlySet<string>>(
-    () => new Set(points.filter((p) => canner.defects.includes(p.wrong)).map((p) => p.id)),
-  )
-  const save = useSave('canners')
-  const notify = useNotify()
-  const today = useToday()
-  const toggle = (id: string): void => {
-    const next = new Set(wrong)
-    if (!next.delete(id)) next.add(id)
-    setWrong(next)
-  }
-  const put = (): void =>
-    save.mutate(
-      {
-        method: 'PATCH',
-        path: `${paths.canners}/${canner.id}`,
-        body: {
-          version: canner.version,
-          inspectedOn: today,
-          defects: points.filter((p) => wrong.has(p.id)).map((p) => p.wrong),
-        },
-      },
-      {
-        onSuccess: () => {
-          notify.done(
-            wrong.size === 0 ? `${canner.name} is in order.` : `${canner.name} may not be used.`,
-          )
-          onClose()
-        },
-        onError: (e) => notify.trouble(sentenceOf(e)),
-      },
-    )
-  return (
-    <Sheet
-      open
-      onOpenChange={(o) => !o && onClose()}
-      title={`Look over the ${canner.name.toLowerCase()}`}
-      about="Mark what is wrong; anything wrong keeps it from being used."
-    >
-      <ul className="mb-4">
-        {points.map((p) => (
-          <li key={p.id} className="border-t border-rim first:border-0">
-            <label className="flex min-h-13 cursor-pointer items-center justify-between gap-4 py-1">
-              <span>{p.look}</span>
-              <span
-                className={`flex shrink-0 items-center gap-2.5 font-semibold ${wrong.has(p.id) ? 'text-beet' : 'text-brine'}`}
-              >
-                {wrong.has(p.id) ? 'wrong' : 'in order'}
-                <input
-                  type="checkbox"
-                  className="size-6 accent-beet"
-                  aria-label={`Wrong: ${p.look}`}
-                  checked={wrong.has(p.id)}
-                  onChange={() => toggle(p.id)}
-                />
-              </span>
-            </label>
-          </li>
-        ))}
-      </ul>
-      <Button look="main" onClick={put} disabled={save.isPending}>
-        Looked over today
-      </Button>
-    </Sheet>
   )
 }

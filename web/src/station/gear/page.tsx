@@ -13,9 +13,10 @@ import { useHousehold } from '../../household/session'
 import { Button } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { CannerForm } from './canner-form'
+import { CannerForm } from '../../household/canner-form'
 import { CannerPanel } from './canner-panel'
 import { Shopping } from './shopping'
+import { Stacks } from './stacks'
 import { Stock } from './stock'
 
 export function Page() {
@@ -62,6 +63,7 @@ export function Page() {
               ))}
             </div>
           )}
+          <Stacks />
           <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
             <Stock />
             <Shopping />

@@ -1,64 +1,20 @@
-import { jarName, kitchenNumber, type SupplyBalance } from '@kelvit/core'
+import { kitchenNumber, type SupplyBalance } from '@kelvit/core'
 import { Download, Printer } from 'lucide-react'
 import { saveFile } from '../../sync/request'
 import { useCallback } from 'react'
-import {
-  useJarGroups,
-  useJars,
-  useLidLots,
-  useLoads,
-  useLots,
-  useSeasonLoads,
-  useSupplies,
-  useYields,
-} from '../../sync/queries'
-import { useHousehold, useToday } from '../../household/session'
+import { useSeasonLoads } from '../../sync/queries'
+import { useSeasonBalance } from '../../household/season-balance'
+import { useToday } from '../../household/session'
+import { supplyName } from '../../household/supply-words'
 import { showDay } from '../../household/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import { seasonBalance } from '@kelvit/core'
-
-/** "Regular lids", "Empty quarts, regular", "Citric acid, tsp". */
-function supplyName({ key }: SupplyBalance): string {
-  switch (key.kind) {
-    case 'lids':
-      return `Lids, ${key.mouth ?? ''}`
-    case 'bands':
-      return `Bands, ${key.mouth ?? ''}`
-    case 'jars':
-      return `Empty ${jarName(key.jar ?? 'quart')}, ${key.mouth ?? ''}`
-    case 'citric-acid':
-      return 'Citric acid, tsp'
-    case 'salt':
-      return 'Canning salt, tsp'
-    default:
-      return key.kind
-  }
-}
 
 /** What runs short over the lots in the house and on the way, with the day on it. */
 export function Shopping() {
-  const { household } = useHousehold()
   const today = useToday()
-  const groups = useJarGroups().data ?? []
-  const lids = useLidLots().data ?? []
-  const supplies = useSupplies().data ?? []
-  const jars = useJars().data ?? []
-  const lots = useLots().data ?? []
-  const loads = useLoads().data ?? []
   const plan = (useSeasonLoads().data ?? []).filter((l) => l.onDate >= today)
-  const balances = seasonBalance({
-    household,
-    jarGroups: groups,
-    lidLots: lids,
-    supplies,
-    yields: useYields().data ?? [],
-    jars,
-    lots,
-    loads,
-    plan,
-    today,
-  })
+  const balances = useSeasonBalance() ?? []
   const short = balances.filter((b) => b.shortOn !== null)
   const [firstShort] = short
   const download = useCallback(() => void saveCsv(short), [short])

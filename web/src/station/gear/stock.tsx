@@ -19,6 +19,7 @@ import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
+import { NumberField } from '../../ui/number-field'
 import { Panel } from '../../ui/panel'
 
 const SUPPLY_WORDS: Readonly<Record<SupplyKindStored, string>> = {
@@ -42,24 +43,24 @@ function Count({
   readonly save: (n: number) => void
   readonly disabled: boolean
 }) {
-  const [typed, setTyped] = useState<string>()
+  const [typed, setTyped] = useState<number | null>(null)
   const put = (): void => {
-    const n = Number(typed)
-    if (typed !== undefined && typed.trim() !== '' && n >= 0 && n !== value) save(n)
-    setTyped(undefined)
+    if (typed !== null && typed !== value) save(typed)
+    setTyped(null)
   }
   return (
-    <input
-      aria-label={label}
-      type="number"
-      min={0}
-      disabled={disabled}
-      value={typed ?? String(value)}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={put}
-      onKeyDown={(e) => e.key === 'Enter' && put()}
-      className="tabular min-h-11 w-22 rounded-md border border-rim bg-crock px-2 text-right disabled:opacity-60"
-    />
+    <span onKeyDown={(e) => e.key === 'Enter' && put()}>
+      <NumberField
+        bare
+        label={label}
+        min={0}
+        disabled={disabled}
+        value={typed ?? value}
+        onValue={setTyped}
+        onLeave={put}
+        className="block w-22"
+      />
+    </span>
   )
 }
 
@@ -196,7 +197,7 @@ function LidRows({ change, may }: RowsProps) {
   const lots: readonly LidLot[] = useLidLots().data ?? []
   const today = useToday()
   const [mouth, setMouth] = useState<Mouth>('regular')
-  const [count, setCount] = useState('12')
+  const [count, setCount] = useState<number | null>(12)
   const [name, setName] = useState('')
   const add = (e: FormEvent): void => {
     e.preventDefault()
@@ -204,8 +205,8 @@ function LidRows({ change, may }: RowsProps) {
       name: name || `bought ${showDate(today)}`,
       mouth,
       boughtOn: today,
-      count: Number(count),
-      left: Number(count),
+      count,
+      left: count,
     })
     setName('')
   }
@@ -245,12 +246,14 @@ function LidRows({ change, may }: RowsProps) {
       </ul>
       {may && (
         <form onSubmit={add} className="mt-2 flex flex-wrap items-end gap-3">
-          <TextField
+          <NumberField
             label="Lids bought"
-            type="number"
+            whole
             min={1}
+            max={10000}
+            required
             value={count}
-            onChange={(e) => setCount(e.target.value)}
+            onValue={setCount}
             className="w-24"
           />
           <ChoiceField

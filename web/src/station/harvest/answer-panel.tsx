@@ -10,12 +10,14 @@ import {
   showMinutes,
   pressureOn,
   showWeight,
+  type HarvestAnswer,
   type UnitSystem,
   type Way,
   type WeighIn,
   emptyJars,
 } from '@kelvit/core'
 import type { ReactNode } from 'react'
+import { Link } from 'react-router'
 import { useJarGroups, useJars, useLidLots, useLoads } from '../../sync/queries'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
@@ -23,7 +25,6 @@ import { plural, showDay } from '../../household/words'
 import { Interval } from '../../chart/interval'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import type { HarvestAnswer } from '../../../../core/src/harvest/answer'
 import { ChoiceFields, type Choice } from './choice'
 
 interface AnswerPanelProps {
@@ -43,7 +44,7 @@ export function AnswerPanel({ read, choice, answer, canners, plan }: AnswerPanel
         <Makes read={read} answer={answer} choice={choice} />
         <div className="lg:px-7">
           <p className="mb-2 text-ink-soft">in loads</p>
-          <Ways ways={answer.ways} canners={canners} />
+          <Ways answer={answer} canners={canners} />
           <Button
             className="mt-3"
             look="main"
@@ -94,19 +95,13 @@ function Makes({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer
 }
 
 function Ways({
-  ways,
+  answer: { ways, noWay, estimate },
   canners,
 }: {
-  readonly ways: readonly Way[]
+  readonly answer: HarvestAnswer
   readonly canners: readonly CannerRead[]
 }) {
-  if (ways.length === 0)
-    return (
-      <p className="leading-relaxed">
-        No canner that is fit for use takes such a load. Cook it fresh, freeze it, or look at the
-        gear.
-      </p>
-    )
+  if (noWay) return <NoWay noWay={noWay} estimate={estimate} none={canners.length === 0} />
   return (
     <ol className="flex flex-col gap-2.5">
       {ways.map((w, i) => (
@@ -120,6 +115,46 @@ function Ways({
       ))}
     </ol>
   )
+}
+
+/** Why no canner takes it, and what to do instead. */
+function NoWay({
+  noWay,
+  estimate,
+  none,
+}: {
+  readonly noWay: NonNullable<HarvestAnswer['noWay']>
+  readonly estimate: HarvestAnswer['estimate']
+  readonly none: boolean
+}) {
+  const { jar, likely } = estimate
+  switch (noWay.why) {
+    case 'no-canner':
+      return (
+        <p className="leading-relaxed">
+          {none ? 'No canner is written down yet. ' : 'No canner is fit for use. '}
+          <Link to="/gear" className="text-kettle underline">
+            {none ? 'Add yours under Gear' : 'See under Gear why'}
+          </Link>
+          ; until then cook it fresh or freeze it.
+        </p>
+      )
+    case 'no-room':
+      return (
+        <p className="leading-relaxed">
+          No canner takes {jarName(jar)} of this mouth by its manual. Choose another size below.
+        </p>
+      )
+    case 'too-few':
+      return (
+        <p className="leading-relaxed">
+          Too few for a load of their own:{' '}
+          {likely === 0 ? 'not one whole jar' : countJars(likely, jar)}, and a canner runs with at
+          least {countJars(noWay.least, jar)}. Put them into a load of the same pressure, wait for
+          more, or eat or freeze it.
+        </p>
+      )
+  }
 }
 
 /** "Tall canner 7 + 7, Small canner 7". */

@@ -1,4 +1,4 @@
-import { type CannerRead, type Container } from '@kelvit/contract'
+import { type CannerRead, type Container, type CropWordRow } from '@kelvit/contract'
 import {
   answerHarvest,
   JAR_SIZES,
@@ -17,6 +17,7 @@ import { ChoiceField } from '../../ui/field'
 export interface HarvestFacts {
   readonly canners: readonly CannerRead[]
   readonly containers: readonly Container[]
+  readonly cropWords: readonly CropWordRow[]
   readonly yields: readonly LotYield[]
 }
 

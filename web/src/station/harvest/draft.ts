@@ -1,9 +1,16 @@
 import { useState } from 'react'
 
-/** Typed text that survives a reload of this window. */
-export function useDraft(key: string): [string, (text: string) => void] {
+/**
+ * Typed text that survives a reload of this window.
+ * @param given what it begins with whatever was typed before; null for that.
+ */
+export function useDraft(
+  key: string,
+  given: string | null = null,
+): [string, (text: string) => void] {
   const name = `kelvit.draft.${key}`
   const [text, setText] = useState(() => {
+    if (given !== null) return given
     try {
       return sessionStorage.getItem(name) ?? ''
     } catch {

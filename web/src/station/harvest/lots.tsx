@@ -1,5 +1,4 @@
-import { type LotState } from '@kelvit/core'
-import { paths, type LoadWithEvents, type Lot, type SeasonLoad } from '@kelvit/contract'
+import { type LoadWithEvents, type Lot, type SeasonLoad } from '@kelvit/contract'
 import {
   countJars,
   foodOf,
@@ -10,15 +9,14 @@ import {
   type LotYield,
 } from '@kelvit/core'
 import { useState } from 'react'
-import { useSave } from '../../sync/changes'
+import { Link } from 'react-router'
 import { useSeasonLoads } from '../../sync/queries'
-import { sentenceOf } from '../../sync/request'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { showDay } from '../../household/words'
+import { useChangeLot } from './change-lot'
 import { LotBars, type LotBar } from '../../chart/lot-bars'
 import { Button, ButtonLink } from '../../ui/button'
-import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { Empty } from '../../ui/states'
 
@@ -81,6 +79,7 @@ function Bars(props: LotsProps) {
     const late = lot.state === 'in-house' && lot.canBy < today
     return {
       id: lot.id,
+      href: `/harvest/lot/${lot.id}`,
       name: shortName(foodOf(lot.foodId) ?? { name: lot.foodId }),
       amount: still(lot),
       from: lot.arrivedOn,
@@ -133,7 +132,9 @@ function LotTable(props: LotsProps) {
           {props.lots.map((lot) => (
             <tr key={lot.id} className="border-t border-rim">
               <th scope="row" className="py-1.5 pr-4">
-                {shortName(foodOf(lot.foodId) ?? { name: lot.foodId })}
+                <Link to={`/harvest/lot/${lot.id}`} className="text-kettle underline">
+                  {shortName(foodOf(lot.foodId) ?? { name: lot.foodId })}
+                </Link>
                 {lot.variety && <span className="font-normal text-ink-soft"> {lot.variety}</span>}
               </th>
               <td className="pr-4">{showWeight(lot.lb, household.units)}</td>
@@ -171,25 +172,4 @@ function LotTable(props: LotsProps) {
       </table>
     </div>
   )
-}
-
-/** Changes what became of a lot, with a way back. */
-function useChangeLot() {
-  const save = useSave('lots')
-  const notify = useNotify()
-  const today = useToday()
-  const put = (id: string, version: number, values: object, then?: () => void): void =>
-    save.mutate(
-      { method: 'PATCH', path: `${paths.lots}/${id}`, body: { version, ...values } },
-      { onSuccess: () => then?.(), onError: (e) => notify.trouble(sentenceOf(e)) },
-    )
-  return (lot: Lot, state: LotState): void => {
-    const arrives = state === 'in-house' && lot.state === 'expected' ? { arrivedOn: today } : {}
-    const words = state === 'in-house' ? 'came in' : state
-    put(lot.id, lot.version, { state, ...arrives }, () =>
-      notify.done(`${lot.said}: ${words}.`, () =>
-        put(lot.id, lot.version + 1, { state: lot.state, arrivedOn: lot.arrivedOn }),
-      ),
-    )
-  }
 }

@@ -8,59 +8,79 @@ import {
   MAX_PICKINGS,
   poundsOfRow,
   shortName,
+  showWeight,
   type JarSize,
 } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { Controller, useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
-import { useToday } from '../../household/session'
+import { RowField, WeightField } from '../../household/measure-fields'
+import { useHousehold, useToday } from '../../household/session'
 import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
+import { NumberEntry } from '../../ui/number-entry'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
 import { Refusal } from '../../ui/states'
 
+interface Typed {
+  foodId: string
+  formId: string
+  jar: JarSize
+  variety: string
+  rowFt: number | null
+  lb: number | null
+  firstOn: string
+  lastOn: string
+  pickings: number | null
+}
+
+const grown = foods.filter((f) => f.lbPer100FtRow !== undefined)
+
+/** What follows from what was typed so far: the form, its sizes, the pounds its row may bear. */
+function readTyped(typed: Typed) {
+  const food = foods.find((f) => f.id === typed.foodId)
+  const form = food?.forms.find((f) => f.id === typed.formId) ?? food?.forms[0]
+  const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
+  const jar = sizes.includes(typed.jar) ? typed.jar : (sizes.at(-1) ?? 'pint')
+  const guess = Math.round((food && poundsOfRow(food, typed.rowFt ?? 0)) ?? 0)
+  return { food, form, sizes, jar, guess }
+}
+
 /** A bed that will bear: its window and total, split into expected pickings. */
 export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
   const today = useToday()
-  const grown = foods.filter((f) => f.lbPer100FtRow !== undefined)
-  const [foodId, setFoodId] = useState('beans-snap')
-  const food = foods.find((f) => f.id === foodId)
-  const [formId, setFormId] = useState('')
-  const form = food?.forms.find((f) => f.id === formId) ?? food?.forms[0]
-  const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
-  const [jarChoice, setJar] = useState<JarSize>('quart')
-  const jar = sizes.includes(jarChoice) ? jarChoice : (sizes.at(-1) ?? 'pint')
-  const [variety, setVariety] = useState('')
-  const [rowFt, setRowFt] = useState('')
-  const [lb, setLb] = useState('')
-  const guess = Math.round((food && poundsOfRow(food, Math.max(0, Number(rowFt) || 0))) ?? 0)
-  const [firstOn, setFirstOn] = useState(addDays(today, 7))
-  const [lastOn, setLastOn] = useState(addDays(today, 28))
-  const [pickings, setPickings] = useState('4')
+  const { units } = useHousehold().household
+  const { register, control, handleSubmit, watch, setValue } = useForm<Typed>({
+    defaultValues: {
+      foodId: 'beans-snap',
+      formId: '',
+      jar: 'quart',
+      variety: '',
+      rowFt: null,
+      lb: null,
+      firstOn: addDays(today, 7),
+      lastOn: addDays(today, 28),
+      pickings: 4,
+    },
+  })
+  const typed = watch()
+  const { food, form, sizes, jar, guess } = readTyped(typed)
   const save = useSave('lots')
   const remove = useSave('lots')
   const notify = useNotify()
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const send = ({ foodId, variety, rowFt, lb, firstOn, lastOn, pickings }: Typed): void => {
     const path = `${paths.plantings}/${uuidv7()}`
     const body = {
-      foodId,
-      formId: form?.id,
-      jar,
-      variety,
-      rowFt: rowFt === '' ? null : Number(rowFt),
-      expectedLb: Number(lb) || guess,
-      firstOn,
-      lastOn,
-      pickings: Number(pickings),
+      ...{ foodId, formId: form?.id, jar, variety, rowFt },
+      ...{ expectedLb: lb ?? guess, firstOn, lastOn, pickings },
     }
     save.mutate(
       { method: 'PUT', path, body },
       {
         onSuccess: () => {
-          notify.done(`${plural(Number(pickings), 'picking')} expected.`, () =>
+          notify.done(`${plural(pickings ?? 1, 'picking')} expected.`, () =>
             remove.mutate({ method: 'DELETE', path }),
           )
           onClose()
@@ -76,67 +96,82 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
       title="What is still to come?"
       about="A bed with its harvest window; its total is split into pickings."
     >
-      <form onSubmit={submit} className="flex flex-col gap-4">
-        <div className="grid gap-4 sm:grid-cols-2">
+      <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
+        <div className="grid items-start gap-4 sm:grid-cols-2">
           <ChoiceField
             label="Crop"
-            choices={grown.map((f) => [f.id, shortName(f)])}
-            value={foodId}
-            onChange={(e) => setFoodId(e.target.value)}
+            choices={grown.map((f) => [f.id, shortName(f)] as const)}
+            {...register('foodId')}
           />
           <ChoiceField
             label="Put up as"
-            choices={food?.forms.map((f) => [f.id, f.name]) ?? []}
+            choices={food?.forms.map((f) => [f.id, f.name] as const) ?? []}
             value={form?.id ?? ''}
-            onChange={(e) => setFormId(e.target.value)}
+            onChange={(e) => setValue('formId', e.target.value)}
           />
-          <TextField
-            label="Variety"
-            value={variety}
-            onChange={(e) => setVariety(e.target.value)}
-            maxLength={60}
-          />
+          <TextField label="Variety" maxLength={60} {...register('variety')} />
           <ChoiceField
             label="Jars"
-            choices={sizes.map((s) => [s, jarName(s)])}
+            choices={sizes.map((s) => [s, jarName(s)] as const)}
             value={jar}
-            onChange={(e) => setJar(e.target.value as JarSize)}
+            onChange={(e) => setValue('jar', e.target.value as JarSize)}
           />
-          <TextField
-            label="Row, feet"
-            type="number"
-            min={1}
-            value={rowFt}
-            onChange={(e) => setRowFt(e.target.value)}
-            help={
-              guess > 0 ? `About ${guess} lb, an estimate.` : 'Fills in the pounds, an estimate.'
-            }
+          <Controller
+            control={control}
+            name="rowFt"
+            render={({ field }) => (
+              <RowField
+                label="Row"
+                min={1}
+                max={100000}
+                value={field.value}
+                onValue={field.onChange}
+                help={
+                  guess > 0
+                    ? `About ${showWeight(guess, units)}, an estimate.`
+                    : 'Fills in the weight, an estimate.'
+                }
+              />
+            )}
           />
-          <TextField
-            label="Expected in all, lb"
-            type="number"
-            min={0.1}
-            step="0.1"
-            value={lb}
-            placeholder={guess > 0 ? String(guess) : ''}
-            onChange={(e) => setLb(e.target.value)}
-            required={guess === 0}
+          <Controller
+            control={control}
+            name="lb"
+            render={({ field }) => (
+              <WeightField
+                label="Expected in all"
+                min={0.1}
+                max={20000}
+                value={field.value}
+                onValue={field.onChange}
+                placeholder={guess > 0 ? showWeight(guess, units) : ''}
+                required={guess === 0}
+              />
+            )}
           />
-          <DateField label="First picking" value={firstOn} onChange={setFirstOn} required />
-          <DateField
-            label="Last picking"
-            value={lastOn}
-            min={firstOn}
-            onChange={setLastOn}
-            required
-          />
-          <TextField
+          {(['firstOn', 'lastOn'] as const).map((name) => (
+            <Controller
+              key={name}
+              control={control}
+              name={name}
+              render={({ field }) => (
+                <DateField
+                  label={name === 'firstOn' ? 'First picking' : 'Last picking'}
+                  value={field.value}
+                  onChange={field.onChange}
+                  {...(name === 'lastOn' ? { min: typed.firstOn } : {})}
+                  required
+                />
+              )}
+            />
+          ))}
+          <NumberEntry
+            control={control}
+            name="pickings"
             label="Pickings"
-            type="number"
+            whole
             min={1}
             max={MAX_PICKINGS}
-            value={pickings}
-            onChange={(e) => setPickings(e.target.value)}
             required
           />
         </div>

@@ -1,6 +1,6 @@
 import { useChoice, type Choice, type HarvestFacts } from './choice'
 import { paths, type Lot, type NewLot } from '@kelvit/contract'
-import { canBy, readWeighIn, showWeight, type Food } from '@kelvit/core'
+import { canBy, readWeighIn, showWeight, type Complaint, type Food } from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, type FormEvent } from 'react'
 import { useNavigate } from 'react-router'
@@ -12,16 +12,23 @@ import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
+import { HowHeavy, OurWord } from './told-once'
 
 interface WeighInProps extends HarvestFacts {
   readonly focus: boolean
+  /** A line to begin with, from the address. */
+  readonly said: string | null
 }
 
 /** The one-line weigh-in: as you type it shows how it was understood, then the answer. */
 export function WeighIn(props: WeighInProps) {
-  const [line, setLine] = useDraft('weigh-in')
+  const [line, setLine] = useDraft('weigh-in', props.said)
   const { household, may } = useHousehold()
-  const read = useMemo(() => readWeighIn(line, props.containers), [line, props.containers])
+  const { containers, cropWords } = props
+  const read = useMemo(
+    () => readWeighIn(line, { containers, cropWords }),
+    [line, containers, cropWords],
+  )
   const input = useRef<HTMLInputElement>(null)
   useEffect(() => {
     if (props.focus) input.current?.focus()
@@ -71,9 +78,8 @@ export function WeighIn(props: WeighInProps) {
         )}
       </p>
       {!read.ok && line.trim() !== '' && (
-        <Suggestions
+        <Complained
           read={read}
-          line={line}
           pick={(text) => {
             setLine(text)
             input.current?.focus()
@@ -144,14 +150,12 @@ const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
   version: 0,
 })
 
-function Suggestions({
+function Complained({
   read,
-  line,
   pick,
 }: {
-  readonly read: Extract<ReturnType<typeof readWeighIn>, { ok: false }>
-  readonly line: string
-  readonly pick: (text: string) => void
+  readonly read: Complaint
+  readonly pick: (line: string) => void
 }) {
   if (read.code === 'refused-food')
     return (
@@ -163,20 +167,19 @@ function Suggestions({
         </p>
       </Panel>
     )
-  if (read.suggestions.length === 0 || !read.word || !line.includes(read.word)) return null
   return (
-    <div className="mb-5 flex flex-wrap gap-2">
-      {read.suggestions.slice(0, 8).map((s) => (
-        <Button key={s} size="small" onClick={() => pick(replaced(read.code, line, read.word, s))}>
-          {s}
-        </Button>
-      ))}
-    </div>
+    <>
+      {read.fixes.length > 0 && (
+        <div className="mb-5 flex flex-wrap gap-2">
+          {read.fixes.slice(0, 8).map((f) => (
+            <Button key={f.line} size="small" onClick={() => pick(f.line)}>
+              {f.label}
+            </Button>
+          ))}
+        </div>
+      )}
+      {read.asks && <HowHeavy key={`${read.asks.name} ${read.asks.food.id}`} {...read.asks} />}
+      {read.code === 'food' && read.word !== '' && <OurWord key={read.word} word={read.word} />}
+    </>
   )
 }
-
-/** The line with the unclear word put right; a missing unit goes behind the amount. */
-const replaced = (code: string, line: string, word: string, by: string): string =>
-  code === 'unit' && /^[\d.]+$/.test(word)
-    ? line.replace(word, `${word} ${by}`)
-    : line.replace(word, by.toLowerCase())

@@ -8,21 +8,17 @@ import {
   type Food,
   type RefusedFood,
 } from '@kelvit/core'
+import { lazy, Suspense } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useChecks } from '../../sync/queries'
-import { tintOf } from '../../household/tints'
 import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
+import { DoorSheet } from './door-sheet'
 
-const GROUPS: readonly (readonly [string, string])[] = [
-  ['vegetable', 'Vegetables'],
-  ['root', 'Roots'],
-  ['tomato', 'Tomatoes'],
-  ['dried', 'Dried'],
-  ['mixed', 'Mixed jars and soups'],
-  ['meat', 'Meat and stock'],
-]
+const AnswersFor = lazy(() =>
+  import('../../household/answers-for').then((m) => ({ default: m.AnswersFor })),
+)
 
 /** Find a food by any name; what has no tested process is answered first-class. */
 export function Page() {
@@ -50,7 +46,7 @@ export function Page() {
         placeholder="Can I can it? cabbage, green beans, pumpkin…"
         value={asked}
         onChange={(e) => setSearch(e.target.value ? { q: e.target.value } : {}, { replace: true })}
-        className="mb-5 min-h-[60px] w-full rounded-lg border-2 border-kettle bg-crock px-4.5 text-xl placeholder:text-ink-soft/70"
+        className="no-print mb-5 min-h-[60px] w-full rounded-lg border-2 border-kettle bg-crock px-4.5 text-xl placeholder:text-ink-soft/70"
       />
       <div aria-live="polite">
         {asked.trim() !== '' ? (
@@ -90,6 +86,9 @@ function Found({
             `Did you mean ${exact.nearest.join(', ')}? `}
           Freeze it or eat it fresh, and ask your extension service.
         </p>
+        <Suspense>
+          <AnswersFor question={asked} />
+        </Suspense>
       </Panel>
     )
   return (
@@ -153,31 +152,9 @@ function FormLinks({ food }: { readonly food: Food }) {
 
 function All() {
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 md:grid-cols-2 lg:grid-cols-3">
-      {GROUPS.map(([group, title]) => (
-        <Panel key={group} label={title}>
-          <h2 className="mb-2">{title}</h2>
-          {foods
-            .filter((f) => f.group === group)
-            .map((f) => (
-              <div
-                key={f.id}
-                className="flex gap-3 border-t border-rim py-1 first-of-type:border-0"
-              >
-                <span
-                  aria-hidden
-                  className="mt-3.5 h-4 w-3 shrink-0 rounded-sm"
-                  style={{ background: tintOf(f.id) }}
-                />
-                <div>
-                  {f.forms.length > 1 && <p className="pt-2 font-semibold">{shortName(f)}</p>}
-                  <FormLinks food={f} />
-                </div>
-              </div>
-            ))}
-        </Panel>
-      ))}
-      <Panel rim="stop" label="No tested process" className="md:col-span-2 lg:col-span-3">
+    <div className="flex flex-col gap-5">
+      <DoorSheet />
+      <Panel rim="stop" label="No tested process" className="no-print">
         <h2 className="mb-3">No tested process</h2>
         <ul className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3">
           {refusedFoods.map((r) => (

@@ -11,6 +11,7 @@ import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, Field, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
+import { NumberField } from '../../ui/number-field'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel } from '../../ui/panel'
 import { Skeleton, Trouble, Refusal } from '../../ui/states'
@@ -95,14 +96,12 @@ function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
   const today = useToday()
   const save = useSave('jars')
   const notify = useNotify()
-  const [count, setCount] = useState('4')
+  const [count, setCount] = useState<number | null>(4)
   const [jar, setJar] = useState<JarSize>('pint')
   const [cannedOn, setCannedOn] = useState(today)
   const submit = (e: FormEvent): void => {
     e.preventDefault()
-    const ids = Array.from({ length: Math.min(100, Math.max(1, Math.round(Number(count)))) }, () =>
-      uuidv7(),
-    )
+    const ids = Array.from({ length: count ?? 1 }, () => uuidv7())
     save.mutate(
       { method: 'POST', path: `${paths.recipes}/${recipe.id}/jars`, body: { ids, jar, cannedOn } },
       {
@@ -122,13 +121,14 @@ function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
       </p>
       {may('helper') && (
         <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
-          <TextField
+          <NumberField
             label="Jars"
-            type="number"
+            whole
             min={1}
             max={100}
+            required
             value={count}
-            onChange={(e) => setCount(e.target.value)}
+            onValue={setCount}
             className="w-20"
           />
           <ChoiceField

@@ -18,7 +18,8 @@ import { useSave } from '../../sync/changes'
 import { useFoodUse } from '../../sync/queries'
 import { useToday } from '../../household/session'
 import { Button } from '../../ui/button'
-import { ChoiceField, TextField } from '../../ui/field'
+import { ChoiceField } from '../../ui/field'
+import { NumberEntry } from '../../ui/number-entry'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
 import { Refusal } from '../../ui/states'
@@ -50,27 +51,26 @@ interface Typed {
   foodId: string
   formId: string
   jar: JarSize | ''
-  servings: number
-  jarsPerMeal: number
-  mealsPerWeek: number
+  servings: number | null
+  jarsPerMeal: number | null
+  mealsPerWeek: number | null
   freshMonths: number[]
   nextHarvestOn: string
   certainty: string
 }
 
 const USUAL_SERVINGS = 4
-const numberOf = (n: number): number | undefined => (Number.isFinite(n) ? n : undefined)
 
 /** What follows from what was typed so far: the form, the sizes it is tested in, jars for a meal. */
 function readTyped(typed: Typed) {
   const food = foods.find((f) => f.id === typed.foodId)
   const form = food?.forms.find((f) => f.id === typed.formId) ?? food?.forms[0]
   const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
-  const servings = numberOf(typed.servings) || USUAL_SERVINGS
+  const servings = typed.servings ?? USUAL_SERVINGS
   const suggested = suggestJar(servings, sizes)
   const jar = typed.jar !== '' && sizes.includes(typed.jar) ? typed.jar : suggested
   const usual = jarsForServings(servings, jar)
-  return { food, form, sizes, suggested, jar, usual, perMeal: numberOf(typed.jarsPerMeal) ?? usual }
+  return { food, form, sizes, suggested, jar, usual, perMeal: typed.jarsPerMeal ?? usual }
 }
 
 /** How often a food is on the table, in which jars, until when. */
@@ -82,8 +82,8 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       foodId: need?.foodId ?? choices[0]?.id ?? '',
       formId: need?.formId ?? '',
       jar: need?.jar ?? '',
-      servings: NaN,
-      jarsPerMeal: need?.jarsPerMeal ?? NaN,
+      servings: null,
+      jarsPerMeal: need?.jarsPerMeal ?? null,
       mealsPerWeek: need?.mealsPerWeek ?? 1,
       freshMonths: [...(need?.freshMonths ?? [])],
       nextHarvestOn: need?.nextHarvestOn ?? addDays(today, 365),
@@ -193,32 +193,32 @@ function What({ choices, fixed }: { readonly choices: readonly Food[]; readonly 
 }
 
 function HowOften({ used }: { readonly used: number | null }) {
-  const { register, watch, setValue } = useFormContext<Typed>()
+  const { control, watch, setValue } = useFormContext<Typed>()
   const { sizes, suggested, jar, usual } = readTyped(watch())
   return (
     <>
-      <TextField
+      <NumberEntry
+        control={control}
+        name="mealsPerWeek"
         label="Meals a week"
-        type="number"
         min={0}
         max={50}
-        step="0.25"
         required
         help={
           used === null
             ? 'From jars, when it is not eaten fresh.'
             : `The record says about ${used.toFixed(1)} jars a week this past year.`
         }
-        {...register('mealsPerWeek', { valueAsNumber: true })}
       />
-      <TextField
+      <NumberEntry
+        control={control}
+        name="servings"
         label="Servings at a meal"
-        type="number"
+        whole
         min={1}
         max={60}
         placeholder={String(USUAL_SERVINGS)}
         help={`Half a cup each: ${jarName(suggested)} suit, ${usual} a meal.`}
-        {...register('servings', { valueAsNumber: true })}
       />
       <ChoiceField
         label="Jars"
@@ -226,14 +226,13 @@ function HowOften({ used }: { readonly used: number | null }) {
         value={jar}
         onChange={(e) => setValue('jar', e.target.value as JarSize)}
       />
-      <TextField
+      <NumberEntry
+        control={control}
+        name="jarsPerMeal"
         label="Jars at a meal"
-        type="number"
-        min={0}
+        min={0.1}
         max={50}
-        step="0.5"
         placeholder={String(usual)}
-        {...register('jarsPerMeal', { valueAsNumber: true })}
       />
     </>
   )

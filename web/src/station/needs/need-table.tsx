@@ -1,5 +1,5 @@
 import type { NeedRow } from '@kelvit/contract'
-import { countJars, foodOf, kitchenNumber, shortName, showWeight } from '@kelvit/core'
+import { countJars, foodOf, kitchenNumber, shortName, showRow, showWeight } from '@kelvit/core'
 import { useHousehold, useToday } from '../../household/session'
 import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
@@ -72,12 +72,19 @@ export function NeedTable({
                     <>
                       {showWeight(wanted.lb, household.units)}
                       {wanted.containers &&
+                        household.units === 'us' &&
                         `, ${kitchenNumber(Math.ceil(wanted.containers.count * 4) / 4)} ${wanted.containers.name}`}
-                      {wanted.rowFt !== null && `, ${Math.ceil(wanted.rowFt)} ft of row`}
+                      {wanted.rowFt !== null &&
+                        `, ${showRow(wanted.rowFt, household.units)} of row`}
                       <span className="block text-sm">
                         {Math.round(need.certainty * 100)}% sure
                       </span>
                     </>
+                  )}
+                  {balance.over > 0 && (
+                    <span className="text-ink">
+                      {countJars(balance.over, need.jar)} more than you eat: trade them, or sow less
+                    </span>
                   )}
                 </td>
                 <td className="text-right">

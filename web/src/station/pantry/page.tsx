@@ -49,6 +49,7 @@ export function Page() {
           <MoreActions>
             {may('helper') && <ButtonLink to="/pantry/count">Count a shelf</ButtonLink>}
             <ButtonLink to="/pantry/labels">Labels</ButtonLink>
+            <ButtonLink to="/pantry/shelves">Shelves</ButtonLink>
             <ButtonLink to="/pantry/foods">What lasts how long</ButtonLink>
           </MoreActions>
           {may('helper') && (

@@ -21,7 +21,8 @@ import {
   type Process,
 } from '@kelvit/core'
 import { useHousehold } from '../../household/session'
-import { ChoiceField, TextField } from '../../ui/field'
+import { ChoiceField } from '../../ui/field'
+import { NumberField } from '../../ui/number-field'
 import { Panel } from '../../ui/panel'
 
 /** Lot, canner, jars, pack and start of a load. */
@@ -78,13 +79,12 @@ export function PlanFields({
           value={plan.mouth}
           onChange={(e) => plan.setMouth(e.target.value as Mouth)}
         />
-        <TextField
+        <NumberField
           label="How many"
-          type="number"
+          whole
           min={1}
-          max={plan.capacity}
-          value={plan.jarsTyped ?? String(plan.jars)}
-          onChange={(e) => plan.setJars(e.target.value)}
+          value={plan.jars}
+          onValue={(n) => plan.setJars(n ?? 0)}
           error={jarsWrong}
           help={`Takes ${plan.capacity}. The lot makes about ${plan.likely}${plan.open < plan.likely ? `, ${plan.open} not planned yet` : ''}.`}
         />

@@ -13,6 +13,7 @@ import { useStove } from '../../load/use-stove'
 import { Happened } from '../../load/happened'
 import type { LoadView } from '../../load/load-view'
 import { Verdict } from '../../load/verdict'
+import { WhyHere } from '../../household/why-here'
 
 /** Jars on the board: wait, then press each lid and say what came of it. */
 export function Standing({ view }: { readonly view: LoadView }) {
@@ -35,7 +36,10 @@ export function Standing({ view }: { readonly view: LoadView }) {
       </header>
       <Verdict view={view} />
       {checking ? (
-        <SealCheck view={view} done={() => setChecking(false)} />
+        <>
+          <SealCheck view={view} done={() => setChecking(false)} />
+          <WhyHere ids={['did-it-seal', 'too-much-lost', 'not-sealed']} />
+        </>
       ) : (
         <>
           <JarRow view={view} />

@@ -57,8 +57,8 @@ export function usePlan({ lots, yields, canners, loads, lotId }: PlanFormProps) 
   const book = useMemo(() => ({ yields, loads, today }), [yields, loads, today])
   const likely = lot ? likelyJars(book, { ...lot, jar }) : 0
   const open = lot ? jarsUnplanned(book, { ...lot, jar }) : 0
-  const [jarsTyped, setJars] = useState<string>()
-  const jars = jarsTyped === undefined ? Math.min(capacity, open || likely) : Number(jarsTyped)
+  const [jarsTyped, setJars] = useState<number>()
+  const jars = jarsTyped ?? Math.min(capacity, open || likely)
   const [start, setStart] = useState(() => soon(household.zone))
   const answer =
     canner && form
@@ -90,7 +90,6 @@ export function usePlan({ lots, yields, canners, loads, lotId }: PlanFormProps) 
     open,
     jars,
     setJars,
-    jarsTyped,
     start,
     setStart,
     answer,

@@ -7,12 +7,12 @@ import {
 } from '@kelvit/core'
 import { useHousehold } from '../../../household/session'
 import { plural, useClock } from '../../../household/words'
-import { AttentionKey, DayLanes, type Lane } from '../../../chart/day-lanes'
-import { STAGE_NAMES } from '../../../chart/stage-names'
+import { AttentionKey, DayLanes } from '../../../chart/day-lanes'
 import { Button } from '../../../ui/button'
 import { Panel } from '../../../ui/panel'
 import { Skeleton } from '../../../ui/states'
-import { joined, shortWords, totalWords } from './words'
+import { lanesOf } from '../../../day/lanes'
+import { totalWords } from './words'
 import type { useDay } from './use-day'
 
 type Day = ReturnType<typeof useDay>
@@ -23,10 +23,13 @@ interface AnswerProps {
   readonly sheet: DaySheet | DayDoesNotFit | undefined
   readonly stale: boolean
   readonly now: number | null
+  /** The load that is lit in all lanes; null when none is. */
+  readonly lit: string | null
+  readonly light: (loadId: string | null) => void
 }
 
 /** The finish in large type and the lanes; or why it does not fit, and what would make it. */
-export function DayAnswer({ day, sheet, stale, now }: AnswerProps) {
+export function DayAnswer({ day, sheet, stale, now, lit, light }: AnswerProps) {
   const clock = useClock()
   const { clockHours } = useHousehold().household.settings
   if (!sheet)
@@ -53,7 +56,9 @@ export function DayAnswer({ day, sheet, stale, now }: AnswerProps) {
         </p>
       </div>
       <DayLanes
-        lanes={lanesOf(day, sheet)}
+        lanes={lanesOf(day.entries, day.kitchen.people, sheet)}
+        lit={lit}
+        light={light}
         from={Math.floor(Math.min(day.kitchen.opens, ...sheet.tasks.map((t) => t.from)) / 30) * 30}
         to={Math.ceil(Math.max(sheet.finish, day.kitchen.closes) / 30) * 30}
         closes={day.kitchen.closes}
@@ -69,48 +74,6 @@ const proofWords = (sheet: DaySheet): string =>
   sheet.optimal
     ? 'no order finishes earlier'
     : `at best ${showMinutes(Math.max(1, Math.round(sheet.finish - sheet.bound)))} could still be saved`
-
-function lanesOf(day: Day, sheet: DaySheet): readonly Lane[] {
-  const entry = (id: string) => day.entries.find((e) => e.id === id)
-  const canners = [...new Set(day.entries.map((e) => e.canner))]
-  const tasks = joined(sheet.tasks)
-  const block = (t: DaySheet['tasks'][number], i: number, label: string) => ({
-    key: `${t.loadId} ${t.stage} ${i}`,
-    stage: t.stage,
-    from: t.from,
-    to: t.to,
-    tint: entry(t.loadId)?.tint ?? 'var(--kettle)',
-    label,
-  })
-  return [
-    ...canners.map((c): Lane => ({
-      name: c.name,
-      kind: 'canner',
-      blocks: sheet.tasks
-        .filter((t) => t.stage !== 'prepare' && t.stage !== 'fill' && entry(t.loadId)?.canner === c)
-        .map((t, i) =>
-          block(
-            t,
-            i,
-            t.stage === 'process' ? `process ${Math.round(t.to - t.from)}` : STAGE_NAMES[t.stage],
-          ),
-        ),
-    })),
-    ...day.kitchen.people
-      .filter((p) => sheet.tasks.some((t) => t.person === p.id))
-      .map((p): Lane => ({
-        name: p.name,
-        kind: 'person',
-        blocks: tasks
-          .filter((t) => t.person === p.id)
-          .map((t, i) => {
-            const e = entry(t.loadId)
-            const words = e && t.stage === 'prepare' ? shortWords(e) : STAGE_NAMES[t.stage]
-            return block(t, i, words)
-          }),
-      })),
-  ]
-}
 
 function DoesNotFit({ day, sheet }: { readonly day: Day; readonly sheet: DayDoesNotFit }) {
   const clock = useClock()

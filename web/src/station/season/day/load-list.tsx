@@ -1,5 +1,6 @@
 import { paths } from '@kelvit/contract'
 import type { DayDoesNotFit, DaySheet } from '@kelvit/core'
+import { useRef } from 'react'
 import { Temporal } from 'temporal-polyfill'
 import { Link, useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -12,7 +13,8 @@ import { Button, ButtonLink } from '../../../ui/button'
 import { useNotify } from '../../../ui/notice'
 import { Panel } from '../../../ui/panel'
 import { AddLoad } from '../plan/add-load'
-import type { DayEntry } from './loads'
+import type { DayEntry } from '../../../day/entries'
+import { signOf, type Marks } from '../../../day/lanes'
 import { processWords } from './words'
 import type { useDay } from './use-day'
 
@@ -21,12 +23,14 @@ interface ListProps {
   readonly day: ReturnType<typeof useDay>
   readonly view: SeasonView
   readonly sheet: DaySheet | DayDoesNotFit | undefined
+  readonly marks: Marks
+  readonly light: (loadId: string | null) => void
 }
 
 /** The loads of the day: take one out for trying, put it in pints, start it. */
-export function DayLoads({ date, day, view, sheet }: ListProps) {
+export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
   const { household, may } = useHousehold()
-  const start = useStart(date)
+  const { start, starting } = useStart(date)
   return (
     <Panel label="Loads of the day">
       <h2 className="mb-2">Loads</h2>
@@ -34,7 +38,14 @@ export function DayLoads({ date, day, view, sheet }: ListProps) {
         {day.all.map((e) => {
           const out = day.skip.has(e.id)
           return (
-            <li key={e.id} className="border-t border-rim py-2.5 first:border-0">
+            <li
+              key={e.id}
+              className="border-t border-rim py-2.5 first:border-0"
+              onMouseEnter={() => light(e.id)}
+              onMouseLeave={() => light(null)}
+              onFocus={() => light(e.id)}
+              onBlur={() => light(null)}
+            >
               <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
                 <label className="flex min-h-11 flex-1 items-start gap-3">
                   <input
@@ -49,6 +60,7 @@ export function DayLoads({ date, day, view, sheet }: ListProps) {
                       className="mr-2 inline-block size-3 rounded-sm"
                       style={{ background: e.tint }}
                     />
+                    <span className="mr-1.5">{signOf(marks.get(e.id))}</span>
                     <strong>{e.words}</strong>
                     <span className="block text-[15px] text-ink-soft">
                       {e.canner.name} · {processWords(e, household.units)}
@@ -63,8 +75,8 @@ export function DayLoads({ date, day, view, sheet }: ListProps) {
                   ) : (
                     may('helper') &&
                     !out && (
-                      <Button size="small" onClick={() => start(e, sheet)}>
-                        Start this load
+                      <Button size="small" disabled={starting} onClick={() => start(e, sheet)}>
+                        {starting ? 'Starting…' : 'Start this load'}
                       </Button>
                     )
                   )}
@@ -112,8 +124,11 @@ function useStart(date: string) {
   const save = useSave('loads', 'season-loads')
   const notify = useNotify()
   const navigate = useNavigate()
-  return (e: DayEntry, sheet: DaySheet | DayDoesNotFit | undefined): void => {
-    const id = uuidv7()
+  // Pressed again, it is the same load again.
+  const ids = useRef(new Map<string, string>())
+  const start = (e: DayEntry, sheet: DaySheet | DayDoesNotFit | undefined): void => {
+    const id = ids.current.get(e.id) ?? uuidv7()
+    ids.current.set(e.id, id)
     const first =
       sheet?.outcome === 'sheet'
         ? Math.min(...sheet.tasks.filter((t) => t.loadId === e.id).map((t) => t.from))
@@ -137,4 +152,5 @@ function useStart(date: string) {
       },
     )
   }
+  return { start, starting: save.isPending || save.isSuccess }
 }

@@ -1,6 +1,8 @@
 import type { DayDoesNotFit, DaySheet } from '@kelvit/core'
 import { useClock } from '../../../household/words'
 import { useHousehold } from '../../../household/session'
+import { signOf, type Marks } from '../../../day/lanes'
+import { cx } from '../../../ui/cx'
 import { Caution, Panel } from '../../../ui/panel'
 import { setOut, workSteps } from './words'
 import type { useDay } from './use-day'
@@ -8,16 +10,18 @@ import type { useDay } from './use-day'
 interface OrderProps {
   readonly day: ReturnType<typeof useDay>
   readonly sheet: DaySheet | DayDoesNotFit | undefined
+  readonly marks: Marks
+  readonly lit: string | null
 }
 
 /** The order of work line by line, and what to set out. */
-export function OrderOfWork({ day, sheet }: OrderProps) {
+export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
   const { household } = useHousehold()
   const clock = useClock()
   if (sheet?.outcome !== 'sheet') return null
   const nameOf = (id: string | null): string =>
     day.kitchen.people.find((p) => p.id === id)?.name ?? ''
-  const steps = workSteps(sheet, day.entries, nameOf, household.units, clock)
+  const steps = workSteps(sheet, day.entries, marks, nameOf, household.units, clock)
   return (
     <Panel label="Order of work">
       <h2 className="mb-2">Set out</h2>
@@ -31,8 +35,15 @@ export function OrderOfWork({ day, sheet }: OrderProps) {
       <h2 className="mb-2">In order</h2>
       <ol className="text-[15px]">
         {steps.map((s, i) => (
-          <li key={i} className="grid grid-cols-[4.9rem_1fr_auto] gap-2 border-t border-rim py-1.5">
+          <li
+            key={i}
+            className={cx(
+              'grid grid-cols-[4.9rem_1.4rem_1fr_auto] gap-2 border-t border-rim py-1.5',
+              lit !== null && lit !== s.loadId && 'opacity-45',
+            )}
+          >
             <span className="font-mono font-semibold">{s.at}</span>
+            <span>{signOf(s.mark)}</span>
             <span>{s.text}</span>
             <span className="text-ink-soft">{s.who}</span>
           </li>

@@ -1,4 +1,5 @@
 import { dateAt } from '@kelvit/core'
+import { useMemo, useState } from 'react'
 import { Temporal } from 'temporal-polyfill'
 import { useParams } from 'react-router'
 import { useLoads, useMembers } from '../../../sync/queries'
@@ -10,6 +11,7 @@ import { Button, ButtonLink } from '../../../ui/button'
 import { Page as Sheet } from '../../../ui/page'
 import { Panel } from '../../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../../ui/states'
+import { marksOf } from '../../../day/lanes'
 import { useDaySheet } from '../../../worker/day'
 import { AddLoad } from '../plan/add-load'
 import { DayAnswer } from './answer'
@@ -71,6 +73,8 @@ function Day({ date, view, loads, members }: DayProps) {
   const clock = Temporal.Instant.fromEpochMilliseconds(minute).toZonedDateTimeISO(household.zone)
   const now = today ? clock.hour * 60 + clock.minute : null
   const print = usePrintSheet(date, day, sheet)
+  const [lit, light] = useState<string | null>(null)
+  const marks = useMemo(() => marksOf(sheet?.outcome === 'sheet' ? sheet.tasks : []), [sheet])
   return (
     <Sheet
       question={`What happens on ${showDay(date)}?`}
@@ -101,14 +105,29 @@ function Day({ date, view, loads, members }: DayProps) {
         </Panel>
       ) : (
         <>
-          <DayAnswer date={date} day={day} sheet={sheet} stale={stale} now={now} />
+          <DayAnswer
+            date={date}
+            day={day}
+            sheet={sheet}
+            stale={stale}
+            now={now}
+            lit={lit}
+            light={light}
+          />
           <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
             <div className="flex flex-col gap-5">
-              <DayLoads date={date} day={day} view={view} sheet={sheet} />
+              <DayLoads
+                date={date}
+                day={day}
+                view={view}
+                sheet={sheet}
+                marks={marks}
+                light={light}
+              />
               {sheet?.outcome === 'sheet' && <DayPeople day={day} />}
             </div>
             {sheet?.outcome === 'sheet' ? (
-              <OrderOfWork day={day} sheet={sheet} />
+              <OrderOfWork day={day} sheet={sheet} marks={marks} lit={lit} />
             ) : (
               <DayPeople day={day} />
             )}

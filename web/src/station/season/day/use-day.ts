@@ -4,7 +4,8 @@ import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { SeasonView } from '../../../household/season'
 import { useHousehold } from '../../../household/session'
-import { entriesOn } from './loads'
+import { entriesOn } from '../../../day/entries'
+import { usualPeople } from '../../../day/kitchen'
 
 const setOf = (text: string | null): ReadonlySet<string> =>
   new Set((text ?? '').split(',').filter(Boolean))
@@ -72,13 +73,12 @@ function peopleFrom(
   opens: number,
   closes: number,
 ): readonly DayPerson[] {
-  if (text === null)
-    return helpers
-      .slice(0, Math.max(1, usual))
-      .map((m) => ({ id: m.id, name: m.name, from: opens, until: closes }))
+  if (text === null) return usualPeople(helpers, usual, opens, closes)
   return text.split(',').flatMap((part): DayPerson[] => {
     const [id, from, until] = part.split('~')
-    const member = helpers.find((m) => m.id === id)
+    const member =
+      helpers.find((m) => m.id === id) ??
+      usualPeople(helpers, usual, opens, closes).find((p) => p.id === id)
     if (!member || !isTime(from ?? null) || !isTime(until ?? null)) return []
     return [
       {

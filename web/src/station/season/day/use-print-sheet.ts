@@ -5,6 +5,7 @@ import { requestFile, sentenceOf } from '../../../sync/request'
 import { useClock } from '../../../household/words'
 import { useHousehold } from '../../../household/session'
 import { useNotify } from '../../../ui/notice'
+import { marksOf } from '../../../day/lanes'
 import { dayTitle, processWords, setOut, totalWords, workSteps } from './words'
 import type { useDay } from './use-day'
 
@@ -22,14 +23,17 @@ export function usePrintSheet(
     if (sheet?.outcome !== 'sheet') return
     const nameOf = (id: string | null): string =>
       day.kitchen.people.find((p) => p.id === id)?.name ?? ''
+    const marks = marksOf(sheet.tasks)
     const page: PrintedDaySheet = {
       title: dayTitle(date, household),
       finish: `${totalWords(day.entries)}. Clean kitchen at about ${clock(sheet.finish)}.`,
       loads: day.entries.map((e) => ({
-        name: `${e.canner.name}: ${e.words}`,
+        name: `(${marks.get(e.id) ?? 0}) ${e.canner.name}: ${e.words}`,
         process: processWords(e, household.units),
       })),
-      steps: workSteps(sheet, day.entries, nameOf, household.units, clock),
+      steps: workSteps(sheet, day.entries, marks, nameOf, household.units, clock).map(
+        ({ at, mark, text, who }) => ({ at, text: `(${mark}) ${text}`, who }),
+      ),
       supplies: setOut(day.entries, household),
     }
     setBusy(true)

@@ -3,8 +3,8 @@ import {
   countJars,
   formOf,
   jarName,
+  showLength,
   quartsOf,
-  saidName,
   pressureOn,
   type DaySheet,
   type DayTask,
@@ -12,19 +12,16 @@ import {
 } from '@kelvit/core'
 import type { Household } from '@kelvit/contract'
 import { showDay } from '../../../household/words'
-import type { DayEntry } from './loads'
+import type { DayEntry } from '../../../day/entries'
+import { joined, shortWords, type Marks } from '../../../day/lanes'
 
 export interface WorkStep {
+  readonly loadId: string
+  readonly mark: number
   readonly at: string
   readonly text: string
   readonly who: string
 }
-
-/** Short name of a load's foods: "snap beans + carrots". */
-export const shortWords = (e: DayEntry): string =>
-  [...new Set(e.portions.map((p) => saidName(formOf(p.formId)?.food ?? { name: p.formId })))].join(
-    ' + ',
-  )
 
 /** The process of a load as it is hung on the fridge. */
 export function processWords(e: DayEntry, units: UnitSystem): string {
@@ -35,26 +32,11 @@ export function processWords(e: DayEntry, units: UnitSystem): string {
     : `${minutes} minutes at ${pressureOn(gaugeOf(e.canner), psi, units)}${e.canner.regulatedBy === 'dial' ? '' : ', by the weight'}`
 }
 
-/** Pieces of one preparation by one person that follow each other, as one. */
-export function joined(tasks: readonly DayTask[]): readonly DayTask[] {
-  const out: DayTask[] = []
-  for (const t of [...tasks].sort((a, b) => a.from - b.from)) {
-    const last = out.findLastIndex((o) => o.loadId === t.loadId && o.stage === 'prepare')
-    const before = out[last]
-    const goesOn =
-      t.stage === 'prepare' &&
-      before?.person === t.person &&
-      Math.abs((before?.to ?? 0) - t.from) < 0.01
-    if (goesOn && before) out[last] = { ...before, to: t.to }
-    else out.push(t)
-  }
-  return out
-}
-
 /** The order of work, line by line. */
 export function workSteps(
   sheet: DaySheet,
   entries: readonly DayEntry[],
+  marks: Marks,
   nameOf: (person: string | null) => string,
   units: UnitSystem,
   clock: (minute: number) => string,
@@ -62,7 +44,15 @@ export function workSteps(
   return joined(sheet.tasks).flatMap((task): WorkStep[] => {
     const e = entries.find((x) => x.id === task.loadId)
     return e
-      ? [{ at: clock(task.from), text: stepText(task, e, units, clock), who: nameOf(task.person) }]
+      ? [
+          {
+            loadId: e.id,
+            mark: marks.get(e.id) ?? 0,
+            at: clock(task.from),
+            text: stepText(task, e, units, clock),
+            who: nameOf(task.person),
+          },
+        ]
       : []
   })
 }
@@ -124,7 +114,10 @@ export function setOut(
   if (citric > 0) list.push({ name: 'citric acid', amount: `${trim(citric)} tsp` })
   if (salt > 0) list.push({ name: 'canning salt', amount: `${trim(salt)} tsp` })
   for (const c of new Set(entries.map((e) => e.canner)))
-    list.push({ name: `water in ${c.name}, by its manual`, amount: `${trim(c.waterIn)} in` })
+    list.push({
+      name: `water in ${c.name}, by its manual`,
+      amount: showLength(c.waterIn, household.units),
+    })
   if (household.settings.vinegarInCanner)
     list.push({ name: 'vinegar in the water', amount: 'a splash' })
   return list

@@ -8,7 +8,7 @@ import { sentenceOf } from '../../../sync/request'
 import { useHousehold } from '../../../household/session'
 import { ButtonLink } from '../../../ui/button'
 import { cx } from '../../../ui/cx'
-import { TextField } from '../../../ui/field'
+import { NumberField } from '../../../ui/number-field'
 import { useNotify } from '../../../ui/notice'
 import { Page as Sheet } from '../../../ui/page'
 import { Panel } from '../../../ui/panel'
@@ -97,11 +97,9 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
   const notify = useNotify()
   const [opens, setOpens] = useState(row?.opens ?? '')
   const [closes, setCloses] = useState(row?.closes ?? '')
-  const [people, setPeople] = useState(String(row?.people ?? 1))
+  const [people, setPeople] = useState<number | null>(row?.people ?? 1)
   const changed =
-    opens !== (row?.opens ?? '') ||
-    closes !== (row?.closes ?? '') ||
-    Number(people) !== (row?.people ?? 1)
+    opens !== (row?.opens ?? '') || closes !== (row?.closes ?? '') || people !== (row?.people ?? 1)
   const half = (opens === '') !== (closes === '')
   const wrong = !half && opens !== '' && closes <= opens
   const keep = (): void => {
@@ -109,7 +107,7 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
     const body = {
       opens: opens || null,
       closes: closes || null,
-      people: opens ? Math.max(1, Number(people) || 1) : 0,
+      people: opens ? (people ?? 1) : 0,
     }
     const path = `${paths.kitchenHours}/${row?.id ?? uuidv7()}`
     save.mutate(
@@ -142,19 +140,17 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
         set={setCloses}
         disabled={!may}
       />
-      <label className="flex items-center gap-1.5 text-[15px] text-ink-soft">
-        <span className="sr-only">{name}: people</span>
-        <input
-          type="number"
-          min={1}
-          max={12}
-          value={opens ? people : ''}
-          placeholder="–"
-          disabled={!may || opens === ''}
-          onChange={(e) => setPeople(e.target.value)}
-          className="min-h-11 w-full rounded-md border-[1.5px] border-rim bg-crock px-2 text-center text-base text-ink"
-        />
-      </label>
+      <NumberField
+        bare
+        whole
+        label={`${name}: people`}
+        min={1}
+        max={12}
+        value={opens ? people : null}
+        placeholder="–"
+        disabled={!may || opens === ''}
+        onValue={setPeople}
+      />
       {(half || wrong) && (
         <p role="alert" className="col-span-4 text-sm text-beet">
           {half
@@ -208,9 +204,10 @@ function Limits() {
   const save = useSave('session')
   const notify = useNotify()
   const { settings, version } = household
-  const keep = (key: (typeof LIMITS)[number][0], text: string): void => {
-    const value = Number(text)
-    if (text === '' || value === settings[key]) return
+  const [typed, setTyped] = useState<Partial<Record<(typeof LIMITS)[number][0], number | null>>>({})
+  const keep = (key: (typeof LIMITS)[number][0]): void => {
+    const value = typed[key]
+    if (value === undefined || value === null || value === settings[key]) return
     save.mutate(
       {
         method: 'PATCH',
@@ -225,16 +222,17 @@ function Limits() {
       <h2 className="mb-3">Stove and evening</h2>
       <div key={version} className="grid gap-4 sm:grid-cols-2">
         {LIMITS.map(([key, label, min, max, help]) => (
-          <TextField
+          <NumberField
             key={key}
             label={label}
-            type="number"
+            whole
             min={min}
             max={max}
-            defaultValue={settings[key]}
+            value={settings[key]}
             disabled={!may('keeper')}
             help={help}
-            onBlur={(e) => keep(key, e.target.value)}
+            onValue={(n) => setTyped({ ...typed, [key]: n })}
+            onLeave={() => keep(key)}
           />
         ))}
       </div>

@@ -5,7 +5,8 @@ import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../../sync/changes'
 import type { SeasonView } from '../../../household/season'
 import { Button } from '../../../ui/button'
-import { ChoiceField, TextField } from '../../../ui/field'
+import { ChoiceField } from '../../../ui/field'
+import { NumberField } from '../../../ui/number-field'
 import { lotName } from './ribbon-data'
 import { Refusal } from '../../../ui/states'
 
@@ -29,7 +30,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
   )
   const [lotId, setLot] = useState('')
   const [canner, setCanner] = useState(0)
-  const [typed, setTyped] = useState('')
+  const [typed, setTyped] = useState<number>()
   const chosen = able.find((o) => o.lot.id === lotId) ?? able[0]
   const gear = model.canners[canner]
   if (able.length === 0 || !chosen || !gear)
@@ -41,7 +42,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
   const { lot } = chosen
   const takes = capacityFor(gear.capacity, lot.jar, lot.mouth)
   const least = minimumFor(gear.minimum, lot.jar)
-  const jars = typed === '' ? Math.min(takes, chosen.jars) : Number(typed)
+  const jars = typed ?? Math.min(takes, chosen.jars)
   const fits = Number.isInteger(jars) && jars >= least && jars <= Math.min(takes, chosen.jars)
   const submit = (e: FormEvent): void => {
     e.preventDefault()
@@ -50,7 +51,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
     const body = { onDate: date, cannerId: gear.id, pinned: true, portions: [portion] }
     save.mutate(
       { method: 'PUT', path: `${paths.seasonLoads}/${uuidv7()}`, body },
-      { onSuccess: () => setTyped('') },
+      { onSuccess: () => setTyped(undefined) },
     )
   }
   return (
@@ -64,7 +65,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
         choices={able.map((o) => [o.lot.id, lotName({ ...o.lot, jars: o.jars })] as const)}
         onChange={(e) => {
           setLot(e.target.value)
-          setTyped('')
+          setTyped(undefined)
         }}
       />
       <ChoiceField
@@ -73,12 +74,12 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
         choices={model.canners.map((c, i) => [String(i), c.name] as const)}
         onChange={(e) => setCanner(Number(e.target.value))}
       />
-      <TextField
+      <NumberField
+        key={chosen.lot.id}
         label="Jars"
-        type="number"
-        value={typed === '' ? String(jars) : typed}
-        onChange={(e) => setTyped(e.target.value)}
-        aria-invalid={!fits}
+        whole
+        value={jars}
+        onValue={(n) => setTyped(n ?? 0)}
       />
       <Button type="submit" disabled={!fits || save.isPending}>
         Add

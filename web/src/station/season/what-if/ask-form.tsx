@@ -3,7 +3,8 @@ import { useState, type FormEvent } from 'react'
 import type { SeasonView } from '../../../household/season'
 import { showDay } from '../../../household/words'
 import { Button } from '../../../ui/button'
-import { ChoiceField, TextField } from '../../../ui/field'
+import { ChoiceField } from '../../../ui/field'
+import { NumberField } from '../../../ui/number-field'
 import { Panel } from '../../../ui/panel'
 
 interface AskFormProps {
@@ -25,7 +26,7 @@ export function AskForm({ view, asks, setAsks }: AskFormProps) {
   const { days } = view.season.model
   const [kind, setKind] = useState<WhatIf['kind']>('lost-days')
   const [classId, setClass] = useState('small')
-  const [pieces, setPieces] = useState('24')
+  const [pieces, setPieces] = useState<number | null>(24)
   const open = days.filter((d) => d.minutes > 0)
   const saturday = open.find((d) => showDay(d.date).startsWith('Sat'))
   const [date, setDate] = useState(saturday?.date ?? open[0]?.date ?? '')
@@ -35,7 +36,7 @@ export function AskForm({ view, asks, setAsks }: AskFormProps) {
       : kind === 'lost-days'
         ? { kind, dates: [date] }
         : kind === 'supplies'
-          ? { kind, pieces: Math.max(1, Math.min(1000, Math.round(Number(pieces)) || 1)) }
+          ? { kind, pieces: pieces ?? 1 }
           : { kind }
   const there = asks.some((a) => JSON.stringify(a) === JSON.stringify(ask))
   const submit = (e: FormEvent): void => {
@@ -71,14 +72,15 @@ export function AskForm({ view, asks, setAsks }: AskFormProps) {
           />
         )}
         {kind === 'supplies' && (
-          <TextField
+          <NumberField
             label="How many of each kind"
             className="w-48"
-            type="number"
+            whole
             min={1}
             max={1000}
+            required
             value={pieces}
-            onChange={(e) => setPieces(e.target.value)}
+            onValue={setPieces}
           />
         )}
         <Button type="submit" look="main" disabled={there}>

@@ -13,9 +13,9 @@ import {
   type DayLoad,
   type Process,
 } from '@kelvit/core'
-import { portionWords } from '../../../household/portion-words'
-import { type SeasonView } from '../../../household/season'
-import { tintOf } from '../../../household/tints'
+import { portionWords } from '../household/portion-words'
+import { type SeasonView } from '../household/season'
+import { tintOf } from '../household/tints'
 
 /** A load of a day: from the season plan, or planned at the stove already. */
 export interface DayEntry {

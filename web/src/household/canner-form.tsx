@@ -12,16 +12,18 @@ import {
   type JarSize,
   type Mouth,
 } from '@kelvit/core'
-import { FormProvider, useForm, useFormContext } from 'react-hook-form'
+import { Controller, FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../sync/changes'
-import { Button } from '../../ui/button'
-import { ChoiceField, TextField } from '../../ui/field'
-import { useNotify } from '../../ui/notice'
-import { Sheet } from '../../ui/sheet'
-import { Refusal } from '../../ui/states'
+import { useSave } from '../sync/changes'
+import { Button } from '../ui/button'
+import { ChoiceField, TextField } from '../ui/field'
+import { useNotify } from '../ui/notice'
+import { NumberEntry } from '../ui/number-entry'
+import { Sheet } from '../ui/sheet'
+import { Refusal } from '../ui/states'
+import { ShortField } from './measure-fields'
 
-type Counts = Record<JarSize, Record<Mouth, number>>
+type Counts = Record<JarSize, Record<Mouth, number | null>>
 
 /** The form as it is typed; it becomes a canner when it is sent. */
 interface Typed {
@@ -30,7 +32,7 @@ interface Typed {
   gauge: GaugeKind | 'both'
   regulatedBy: GaugeKind
   seal: 'gasket' | 'metal'
-  waterIn: number
+  waterIn: number | null
   counts: Counts
   manual: string
   rangeNote: string
@@ -153,7 +155,7 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
 
 /** Class, name, gauge, seal and water; a class brings its usual gauge and figures along. */
 function Kind({ isNew }: { readonly isNew: boolean }) {
-  const { register, setValue, watch } = useFormContext<Typed>()
+  const { register, control, setValue, watch } = useFormContext<Typed>()
   const choose = (id: string): void => {
     const kind = classOf(id)
     if (!kind) return
@@ -201,14 +203,20 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         ]}
         {...register('seal')}
       />
-      <TextField
-        label="Water, inches"
-        type="number"
-        step="0.25"
-        min={0}
-        max={12}
-        help="As its manual says; jars are not covered."
-        {...register('waterIn', { valueAsNumber: true })}
+      <Controller
+        control={control}
+        name="waterIn"
+        render={({ field }) => (
+          <ShortField
+            label="Water"
+            min={0}
+            max={12}
+            required
+            help="As its manual says; jars are not covered."
+            value={field.value}
+            onValue={field.onChange}
+          />
+        )}
       />
     </div>
   )
@@ -221,7 +229,7 @@ interface Measured {
 
 /** Jars by size and mouth: the manual's figures, with what geometry would guess beside them. */
 function CapacityTable({ measured }: { readonly measured: Measured | undefined }) {
-  const { register, watch } = useFormContext<Typed>()
+  const { control, watch } = useFormContext<Typed>()
   const kind = classOf(watch('classId'))
   const diameter = measured?.innerDiameterIn ?? kind?.innerDiameterIn ?? 0
   const height = measured?.innerHeightIn ?? kind?.innerHeightIn ?? 0
@@ -253,16 +261,21 @@ function CapacityTable({ measured }: { readonly measured: Measured | undefined }
             </th>
             {MOUTHS.map((m) => (
               <td key={m} className="py-1">
-                <input
-                  aria-label={`${jarName(s)}, ${m} mouth`}
-                  type="number"
-                  min={0}
-                  max={100}
-                  {...register(`counts.${s}.${m}`, { valueAsNumber: true })}
-                  className="min-h-11 w-20 rounded-md border border-rim bg-crock px-2"
-                />
-                <span className="ml-2 text-ink-soft">
-                  ({estimateCapacity(diameter, height, s, m)})
+                <span className="flex items-center gap-2">
+                  <NumberEntry
+                    bare
+                    whole
+                    control={control}
+                    name={`counts.${s}.${m}`}
+                    label={`${jarName(s)}, ${m} mouth`}
+                    min={0}
+                    max={100}
+                    required
+                    className="w-20"
+                  />
+                  <span className="text-ink-soft">
+                    ({estimateCapacity(diameter, height, s, m)})
+                  </span>
                 </span>
               </td>
             ))}

@@ -1,0 +1,23 @@
+import type { Member } from '@kelvit/contract'
+import type { DayPerson } from '@kelvit/core'
+
+/**
+ * Who is in the kitchen of a day by its hours: as many as the hours say, the members first.
+ * Hands that are no member's are somebody's all the same: the plan counted on them.
+ */
+export function usualPeople(
+  helpers: readonly Pick<Member, 'id' | 'name'>[],
+  count: number,
+  from: number,
+  until: number,
+): readonly DayPerson[] {
+  const n = Math.max(1, count)
+  const members = helpers.slice(0, n).map((m) => ({ id: m.id, name: m.name, from, until }))
+  const others = Array.from({ length: n - members.length }, (_, i) => ({
+    id: `hand-${i + 1}`,
+    name: n - members.length === 1 ? 'a helper' : `helper ${i + 1}`,
+    from,
+    until,
+  }))
+  return [...members, ...others]
+}

@@ -1,0 +1,108 @@
+import { type Lot } from '@kelvit/contract'
+import { countJars, foodOf, jarsToCome, saidName, showWeight } from '@kelvit/core'
+import { useParams } from 'react-router'
+import { useLotBook } from '../../household/facts'
+import { History } from '../../household/history'
+import { useHousehold } from '../../household/session'
+import { showDay } from '../../household/words'
+import { useLot } from '../../sync/queries'
+import { Button, ButtonLink } from '../../ui/button'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { useChangeLot } from './change-lot'
+import { LotForm } from './lot-form'
+
+/** One lot: what it is, what it still makes, and everything of it to be put right. */
+export function Page() {
+  const { id = '' } = useParams()
+  const query = useLot(id)
+  const lot = query.data
+  const name = lot ? saidName(foodOf(lot.foodId) ?? { name: lot.foodId }) : 'lot'
+  return (
+    <Sheet
+      question={lot ? `What of the ${name}?` : 'What of this lot?'}
+      aside={lot ? lot.said : undefined}
+      actions={lot && <Actions lot={lot} />}
+    >
+      {query.isError && !lot && <Trouble error={query.error} retry={() => void query.refetch()} />}
+      {query.isPending && <Skeleton />}
+      {lot === null && (
+        <Empty
+          title="There is no such lot"
+          action={<ButtonLink to="/harvest">To Harvest</ButtonLink>}
+        >
+          It may have been removed, or belong to another household.
+        </Empty>
+      )}
+      {lot && (
+        <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
+          <LotForm key={lot.version} lot={lot} />
+          <Panel label="How it stands" className="flex flex-col gap-3">
+            <h2>How it stands</h2>
+            <Standing lot={lot} />
+            <History table="lots" id={lot.id} />
+          </Panel>
+        </div>
+      )}
+    </Sheet>
+  )
+}
+
+function Actions({ lot }: { readonly lot: Lot }) {
+  const { may } = useHousehold()
+  const change = useChangeLot()
+  if (!may('helper')) return null
+  const open = lot.state === 'in-house' || lot.state === 'expected'
+  if (!open) return <Button onClick={() => change(lot, 'in-house')}>It is here after all</Button>
+  return (
+    <>
+      <Button look="quiet" onClick={() => change(lot, 'eaten')}>
+        Eaten
+      </Button>
+      <Button look="quiet" onClick={() => change(lot, 'spoiled')}>
+        Spoiled
+      </Button>
+      {lot.state === 'expected' ? (
+        <Button look="main" onClick={() => change(lot, 'in-house')}>
+          It came in
+        </Button>
+      ) : (
+        <ButtonLink look="main" to={`/stove/plan?lot=${lot.id}`}>
+          Plan a load
+        </ButtonLink>
+      )}
+    </>
+  )
+}
+
+const STATE_WORDS = {
+  expected: 'expected',
+  'in-house': 'in the house',
+  canned: 'canned',
+  eaten: 'eaten fresh',
+  spoiled: 'spoiled',
+} as const
+
+function Standing({ lot }: { readonly lot: Lot }) {
+  const book = useLotBook()
+  const { household } = useHousehold()
+  const rest = book && Math.round(jarsToCome(book, lot))
+  const row = (name: string, value: string) => (
+    <div className="flex justify-between gap-4 border-t border-rim py-1.5 first:border-0">
+      <dt className="text-ink-soft">{name}</dt>
+      <dd className="tabular text-right font-semibold">{value}</dd>
+    </div>
+  )
+  return (
+    <dl>
+      {row('It is', STATE_WORDS[lot.state as keyof typeof STATE_WORDS] ?? lot.state)}
+      {row(lot.state === 'expected' ? 'Expected' : 'Came in', showDay(lot.arrivedOn))}
+      {row('Can by', showDay(lot.canBy))}
+      {row('Amount', showWeight(lot.lb, household.units))}
+      {rest !== undefined &&
+        (lot.state === 'in-house' || lot.state === 'expected') &&
+        row('Still makes about', countJars(rest, lot.jar))}
+    </dl>
+  )
+}

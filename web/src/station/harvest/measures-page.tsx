@@ -1,0 +1,127 @@
+import { paths, type Container, type CropWordRow } from '@kelvit/contract'
+import { foodOf, saidName, showWeight } from '@kelvit/core'
+import { useHousehold } from '../../household/session'
+import { useSave } from '../../sync/changes'
+import { useContainers, useCropWords } from '../../sync/queries'
+import { sentenceOf } from '../../sync/request'
+import { Button, ButtonLink } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+
+/** What this house calls its measures and its crops, as it was told at the weigh-in. */
+export function Page() {
+  const [containers, words] = [useContainers(), useCropWords()]
+  const broken = [containers, words].find((q) => q.isError && !q.data)
+  return (
+    <Sheet
+      question="What do we call things?"
+      aside="measures and words of our own"
+      actions={<ButtonLink to="/harvest">Back to Harvest</ButtonLink>}
+    >
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && !(containers.data && words.data) && <Skeleton />}
+      {containers.data && words.data && (
+        <div className="grid items-start gap-5 lg:grid-cols-2">
+          <Measures rows={containers.data} />
+          <Words rows={words.data} />
+        </div>
+      )}
+    </Sheet>
+  )
+}
+
+function Measures({ rows }: { readonly rows: readonly Container[] }) {
+  const { household } = useHousehold()
+  return (
+    <Panel label="Our measures">
+      <h2 className="mb-2">Our measures</h2>
+      {rows.length === 0 ? (
+        <Empty title="None yet">
+          Weigh in “a bucket of tomatoes”: Kelvit asks once how heavy it is, and keeps it.
+        </Empty>
+      ) : (
+        <ul>
+          {rows.map((c) => (
+            <Line
+              key={c.id}
+              path={`${paths.containers}/${c.id}`}
+              list="containers"
+              what={`the ${c.name}`}
+              again={{ name: c.name, lb: c.lb, foodId: c.foodId }}
+            >
+              <strong>{c.name}</strong>
+              {c.foodId && ` of ${saidName(foodOf(c.foodId) ?? { name: c.foodId })}`}:{' '}
+              {showWeight(c.lb, household.units)}
+            </Line>
+          ))}
+        </ul>
+      )}
+    </Panel>
+  )
+}
+
+function Words({ rows }: { readonly rows: readonly CropWordRow[] }) {
+  return (
+    <Panel label="Our words for crops">
+      <h2 className="mb-2">Our words for crops</h2>
+      {rows.length === 0 ? (
+        <Empty title="None yet">
+          When a weigh-in has a word that is not in the tables, say there which crop it means.
+        </Empty>
+      ) : (
+        <ul>
+          {rows.map((w) => (
+            <Line
+              key={w.id}
+              path={`${paths.cropWords}/${w.id}`}
+              list="crop-words"
+              what={`“${w.word}”`}
+              again={{ word: w.word, foodId: w.foodId }}
+            >
+              <strong>{w.word}</strong>: {saidName(foodOf(w.foodId) ?? { name: w.foodId })}
+            </Line>
+          ))}
+        </ul>
+      )}
+    </Panel>
+  )
+}
+
+interface LineProps {
+  readonly path: string
+  readonly list: string
+  readonly what: string
+  /** What brings it back. */
+  readonly again: object
+  readonly children: React.ReactNode
+}
+
+function Line({ path, list, what, again, children }: LineProps) {
+  const { may } = useHousehold()
+  const save = useSave(list)
+  const notify = useNotify()
+  const trouble = { onError: (e: Error) => notify.trouble(sentenceOf(e)) }
+  const forget = (): void =>
+    save.mutate(
+      { method: 'DELETE', path },
+      {
+        ...trouble,
+        onSuccess: () =>
+          notify.done(`Kelvit forgot ${what}.`, () =>
+            save.mutate({ method: 'PUT', path, body: again }, trouble),
+          ),
+      },
+    )
+  return (
+    <li className="flex min-h-12 items-center justify-between gap-4 border-t border-rim first:border-0">
+      <span>{children}</span>
+      {may('helper') && (
+        <Button size="small" look="quiet" onClick={forget} aria-label={`Forget ${what}`}>
+          Forget
+        </Button>
+      )}
+    </li>
+  )
+}

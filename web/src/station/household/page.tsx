@@ -1,0 +1,18 @@
+import { Page as Sheet } from '../../ui/page'
+import { Kitchen } from './kitchen'
+import { Members } from './members'
+import { Self } from './self'
+
+export function Page() {
+  return (
+    <Sheet question="Who lives here?" aside="the household, its kitchen and its members">
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        <Kitchen />
+        <div className="flex flex-col gap-5">
+          <Members />
+          <Self />
+        </div>
+      </div>
+    </Sheet>
+  )
+}

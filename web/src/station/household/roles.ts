@@ -1,0 +1,8 @@
+import { type Role } from '@kelvit/core'
+
+/** What each may do, in a few words. */
+export const ROLES: readonly (readonly [Role, string])[] = [
+  ['keeper', 'keeper: all'],
+  ['helper', 'helper: loads, weigh-ins, jars'],
+  ['viewer', 'viewer: looks'],
+]

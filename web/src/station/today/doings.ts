@@ -1,0 +1,262 @@
+import {
+  addDays,
+  countJars,
+  decideBy,
+  dueLots,
+  eatBy,
+  foodOf,
+  jarsWithoutEvening,
+  saidName,
+  STAND_OPEN_MS,
+} from '@kelvit/core'
+import type { CannerRead, Jar, LoadWithEvents, Lot } from '@kelvit/contract'
+import { useLotBook } from '../../household/facts'
+import { usePull } from '../../household/pull'
+import { useSeasonBalance } from '../../household/season-balance'
+import { useToday } from '../../household/session'
+import { asDecided } from '../../household/set-aside'
+import { shortWords } from '../../household/supply-words'
+import { showDay, useTimes } from '../../household/words'
+import { useMinute } from '../../sync/clock'
+import { stateOf } from '../../sync/loads'
+import { useCanners, useJars, useLoads } from '../../sync/queries'
+import type { Rim } from '../../ui/panel'
+
+/** Something that wants doing, with the page that does it. */
+export interface Doing {
+  readonly key: string
+  readonly rim: Rim
+  readonly title: string
+  readonly about: string
+  readonly to: string
+  readonly action: string
+  /** Last and small: nothing spoils if it waits. */
+  readonly quiet?: true
+}
+
+type DayTime = (ms: number, now: number) => string
+interface Clock {
+  readonly now: number
+  readonly dayTime: DayTime
+}
+
+const count = (n: number, one: string, many: string): string =>
+  n === 1 ? `One ${one}` : `${n} ${many}`
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+const names = (ids: readonly string[]): string => {
+  const all = [...new Set(ids)].map((id) => saidName(foodOf(id) ?? { name: id }))
+  return all.length < 3 ? all.join(' and ') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
+}
+
+/** Everything that wants doing, the most urgent first. */
+export function useDoings(): readonly Doing[] {
+  const loads = useLoads().data ?? []
+  const jars = useJars().data ?? []
+  const canners = useCanners().data ?? []
+  const book = useLotBook()
+  const balance = useSeasonBalance()
+  const pull = usePull()?.jars ?? []
+  const today = useToday()
+  const now = useMinute()
+  const { dayTime } = useTimes()
+  const clock = { now, dayTime }
+  const doings = [
+    asideDoing(jars, clock),
+    heldDoing(jars),
+    fridgeDoing(jars, clock),
+    standingDoing(loads, clock),
+    book && eveningDoing(book),
+    blockedDoing(canners),
+    balance && shortDoing(balance),
+    plannedDoing(loads, canners, clock),
+    pullDoing(pull, today),
+  ]
+  return doings.filter((d) => d !== undefined)
+}
+
+function asideDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | undefined {
+  const aside = jars.filter((j) => j.state === 'set-aside')
+  if (aside.length === 0) return undefined
+  const soonest = aside
+    .map((j) => decideBy(asDecided(j)))
+    .filter((until) => until !== null)
+    .sort((a, b) => a - b)[0]
+  const what =
+    soonest === undefined
+      ? 'Refrigerate and eat within days.'
+      : soonest > now
+        ? `Process again, refrigerate or freeze until ${dayTime(soonest, now)}; after that only discard.`
+        : 'Some stood for more than 24 hours: discard those, unopened and untasted.'
+  return {
+    key: 'aside',
+    rim: 'stop',
+    title: `${count(aside.length, 'jar is', 'jars are')} set aside`,
+    about: `${capital(names(aside.map((j) => j.foodId)))}: not for the shelf. ${what}`,
+    to: '/pantry',
+    action: 'Say what becomes of them',
+  }
+}
+
+function heldDoing(jars: readonly Jar[]): Doing | undefined {
+  const held = jars.filter((j) => j.state === 'on-shelf' && j.hold !== null)
+  if (held.length === 0) return undefined
+  return {
+    key: 'held',
+    rim: 'stop',
+    title: `${count(held.length, 'jar is', 'jars are')} held`,
+    about: `${capital(names(held.map((j) => j.foodId)))}: do not eat until it was looked into.`,
+    to: held[0]?.loadId ? `/stove/${held[0].loadId}/record` : '/pantry',
+    action: 'See why',
+  }
+}
+
+function fridgeDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | undefined {
+  const fridge = jars
+    .filter((j) => j.state === 'opened' || j.state === 'refrigerated')
+    .map((j) => ({ jar: j, until: eatBy(Date.parse(j.stateAt), j.foodId) }))
+    .sort((a, b) => a.until - b.until)
+  if (fridge.length === 0) return undefined
+  const late = fridge.some((f) => f.until < now)
+  return {
+    key: 'fridge',
+    rim: late ? 'stop' : 'due',
+    title: `${count(fridge.length, 'jar is', 'jars are')} in the fridge`,
+    about: fridge
+      .map(
+        ({ jar, until }) =>
+          `${capital(names([jar.foodId]))}${jar.state === 'opened' ? ', opened' : ''}: ${until < now ? 'past its days, discard it' : `eat by ${dayTime(until, now)}`}`,
+      )
+      .join(' · '),
+    to: '/pantry',
+    action: 'Say what became of them',
+  }
+}
+
+function standingDoing(
+  loads: readonly LoadWithEvents[],
+  { now, dayTime }: Clock,
+): Doing | undefined {
+  const standing = loads.filter((l) => l.stage === 'standing')
+  if (standing.length === 0) return undefined
+  const ready = standing.map((l) => stateOf(l).since + STAND_OPEN_MS).sort((a, b) => a - b)[0]
+  const waits = ready !== undefined && ready > now
+  return {
+    key: 'standing',
+    rim: waits ? 'plain' : 'due',
+    title: `${count(standing.length, 'load stands', 'loads stand')} on the board`,
+    about: waits
+      ? `Let it stand; the lids are pressed from ${dayTime(ready, now)} on.`
+      : 'Bands off, press each lid, shelve what sealed.',
+    to: '/stove',
+    action: waits ? 'See it' : 'Check the seals',
+  }
+}
+
+/** How far ahead a lot without an evening is spoken of, days. */
+const AHEAD_DAYS = 7
+
+function eveningDoing(book: NonNullable<ReturnType<typeof useLotBook>>): Doing | undefined {
+  const until = addDays(book.today, AHEAD_DAYS)
+  const due = dueLots(book)
+  const open = book.lots
+    .filter((l) => (l.state === 'in-house' || l.state === 'expected') && l.canBy <= until)
+    .map((lot) => ({ lot, jars: jarsWithoutEvening(book, lot) }))
+    .filter(({ jars }) => jars > 0)
+    .sort((a, b) => a.lot.canBy.localeCompare(b.lot.canBy))
+  const [first] = open
+  if (!first) return undefined
+  const foods = [...new Set(open.map(({ lot }) => lot.foodId))]
+  const one = foods.length === 1 && open.length === 1 && !/s$/.test(names(foods))
+  return {
+    key: 'no-evening',
+    rim: due.length > 0 ? 'stop' : 'due',
+    title: `${capital(names(foods))} ${one ? 'has' : 'have'} no evening`,
+    about: open.map(({ lot, jars }) => withoutEvening(lot, jars)).join(' · '),
+    to: due[0] ? `/stove/plan?lot=${due[0].id}` : '/season',
+    action: due[0] ? 'Plan a load' : 'Find evenings',
+  }
+}
+
+const withoutEvening = (lot: Lot, jars: number): string =>
+  `${countJars(jars, lot.jar)} of ${saidName(foodOf(lot.foodId) ?? { name: lot.foodId })}, can by ${showDay(lot.canBy)}`
+
+function shortDoing(balance: NonNullable<ReturnType<typeof useSeasonBalance>>): Doing | undefined {
+  const [first, ...others] = balance.filter((b) => b.shortOn !== null && b.short > 0)
+  if (!first) return undefined
+  return {
+    key: 'short',
+    rim: 'due',
+    title: `${capital(shortWords(first))} short by ${showDay(first.shortOn ?? '')}`,
+    about:
+      others.length === 0
+        ? `${first.onHand} in the house, ${Math.ceil(first.needed)} wanted.`
+        : `Then ${others
+            .slice(0, 3)
+            .map((b) => `${shortWords(b)} by ${showDay(b.shortOn ?? '')}`)
+            .join(', ')}.`,
+    to: '/gear',
+    action: 'Shopping list',
+  }
+}
+
+function plannedDoing(
+  loads: readonly LoadWithEvents[],
+  canners: readonly CannerRead[],
+  { now, dayTime }: Clock,
+): Doing | undefined {
+  const planned = loads
+    .filter((l) => l.stage === 'planned')
+    .sort((a, b) => a.startsAt.localeCompare(b.startsAt))
+  const [first] = planned
+  if (!first) return undefined
+  const canner = (id: string): string => canners.find((c) => c.id === id)?.name ?? 'a canner'
+  return {
+    key: 'planned',
+    rim: 'plain',
+    title: `Next load ${dayTime(Date.parse(first.startsAt), now)}`,
+    about: planned
+      .map((l) =>
+        l.portions
+          .map((p) => `${countJars(p.jars, p.jar)} in the ${canner(l.cannerId).toLowerCase()}`)
+          .join(', '),
+      )
+      .join(' · '),
+    to: `/stove/${first.id}`,
+    action: 'Open it',
+  }
+}
+
+function pullDoing(pull: readonly Jar[], today: string): Doing | undefined {
+  if (pull.length === 0) return undefined
+  const past = pull.filter((j) => j.bestBy < today).length
+  const why =
+    past === 0
+      ? 'oldest first, while they are at their best.'
+      : past === pull.length
+        ? 'all of them are past their best: look at each before it is opened.'
+        : `oldest first; ${past} of them past their best, look at those before they are opened.`
+  return {
+    key: 'pull',
+    rim: 'plain',
+    title: `${count(pull.length, 'jar', 'jars')} to pull this week`,
+    about: `${capital(names(pull.map((j) => j.foodId)))}: ${why}`,
+    to: '/pantry',
+    action: 'See the shelf',
+    quiet: true,
+  }
+}
+
+function blockedDoing(canners: readonly CannerRead[]): Doing | undefined {
+  const [blocked] = canners.filter((c) => !c.retired && c.blocks.length > 0)
+  if (!blocked) return undefined
+  return {
+    key: 'blocked',
+    rim: 'stop',
+    title: `${blocked.name} may not be used`,
+    about: blocked.blocks[0]?.sentence ?? '',
+    to: '/gear',
+    action: 'Go to gear',
+  }
+}

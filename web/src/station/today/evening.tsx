@@ -1,0 +1,97 @@
+import { dateAt } from '@kelvit/core'
+import { useMemo } from 'react'
+import { Temporal } from 'temporal-polyfill'
+import { kitchenOn } from '@kelvit/core'
+import { AttentionKey, DayLanes } from '../../chart/day-lanes'
+import { entriesOn } from '../../day/entries'
+import { usualPeople } from '../../day/kitchen'
+import { lanesOf, marksOf, signOf } from '../../day/lanes'
+import { useSeason } from '../../household/season'
+import { useHousehold, useToday } from '../../household/session'
+import { showDay, useClock } from '../../household/words'
+import { useMinute } from '../../sync/clock'
+import { useLoads, useMembers } from '../../sync/queries'
+import { ButtonLink } from '../../ui/button'
+import { Panel } from '../../ui/panel'
+import { Skeleton } from '../../ui/states'
+import { useDaySheet } from '../../worker/day'
+
+/** The next canning day as one strip: what starts when, whose hands, and the waiting between. */
+export function Evening({ date }: { readonly date: string }) {
+  const { view } = useSeason()
+  const [loads, members] = [useLoads().data, useMembers().data]
+  const { household } = useHousehold()
+  const today = useToday()
+  const clock = useClock()
+  const minute = useMinute()
+  const usual = view && kitchenOn(view.records.calendar, date)
+  const entries = useMemo(
+    () => (view && loads ? entriesOn(date, view, loads, household, new Set()) : []),
+    [date, view, loads, household],
+  )
+  const opens = usual?.opens ?? 17 * 60
+  const closes = usual?.closes ?? 21 * 60
+  const helpers = (members ?? []).filter((m) => m.role !== 'viewer')
+  const people = usualPeople(helpers, usual?.people ?? 1, opens, closes)
+  const kitchen = { opens, closes, burners: household.settings.burners, people }
+  const { sheet } = useDaySheet(
+    entries.map((e) => e.day),
+    kitchen,
+    household.settings.lateMinutes,
+  )
+  const head = date === today ? 'Today’s loads' : `Next loads, ${showDay(date)}`
+  if (entries.length === 0 || !sheet)
+    return (
+      <Panel rim="running" label={head}>
+        <h2 className="mb-2">{head}</h2>
+        {view && entries.length === 0 ? (
+          <p className="text-ink-soft">The plan puts nothing on this day any more.</p>
+        ) : (
+          <Skeleton rows={1} />
+        )}
+      </Panel>
+    )
+  const now = Temporal.Instant.fromEpochMilliseconds(minute).toZonedDateTimeISO(household.zone)
+  const marks = sheet.outcome === 'sheet' ? marksOf(sheet.tasks) : new Map<string, number>()
+  const first = sheet.outcome === 'sheet' ? Math.min(...sheet.tasks.map((t) => t.from)) : null
+  return (
+    <Panel rim="running" label={head}>
+      <div className="mb-3 flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+        <div>
+          <h2>{head}</h2>
+          <p className="text-ink-soft">
+            {sheet.outcome === 'sheet' && first !== null
+              ? `Hands from ${clock(first)}, clean kitchen at about ${clock(sheet.finish)}`
+              : sheet.outcome === 'sheet'
+                ? ''
+                : sheet.sentence}
+          </p>
+        </div>
+        <ButtonLink look="main" to={`/season/day/${date}`}>
+          Day sheet
+        </ButtonLink>
+      </div>
+      {sheet.outcome === 'sheet' && (
+        <>
+          <DayLanes
+            lanes={lanesOf(entries, people, sheet)}
+            from={Math.floor(Math.min(opens, first ?? opens) / 30) * 30}
+            to={Math.ceil(Math.max(sheet.finish, closes) / 30) * 30}
+            closes={closes}
+            now={dateAt(minute, household.zone) === date ? now.hour * 60 + now.minute : null}
+            clockHours={household.settings.clockHours}
+          />
+          <AttentionKey />
+        </>
+      )}
+      <ul className="mt-3 grid gap-x-6 text-[15px] sm:grid-cols-2">
+        {entries.map((e) => (
+          <li key={e.id} className="py-0.5">
+            {signOf(marks.get(e.id))} <strong>{e.words}</strong>
+            <span className="text-ink-soft">, {e.canner.name}</span>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  )
+}
