@@ -123,23 +123,36 @@ test('backup and restore bring everything back, and never overwrite unasked', as
 const startKelvitAgain = async (base: string): Promise<string> =>
   ((await (await fetch(`${base}/api/health`)).json()) as { status: string }).status
 
-test('the first load carries under 180 kB of JavaScript', async ({ page }) => {
-  const sizes: number[] = []
-  page.on('response', async (r) => {
-    if (/\.js$/.test(new URL(r.url()).pathname)) sizes.push(gzipSync(await r.body()).length)
+test('the first load carries under 150 kB of JavaScript; what waits for a quiet moment comes after', async ({
+  page,
+}) => {
+  let sizes: Promise<number>[] = []
+  page.on('response', (r) => {
+    if (/\.js$/.test(new URL(r.url()).pathname))
+      sizes.push(r.body().then((body) => gzipSync(body).length))
   })
-  await page.goto('/', { waitUntil: 'networkidle' })
-  const door = sizes.reduce((a, b) => a + b, 0)
+  const loaded = async (): Promise<number> => {
+    await page.goto('/', { waitUntil: 'networkidle' })
+    const all = await Promise.all(sizes)
+    sizes = []
+    return all.reduce((a, b) => a + b, 0)
+  }
+  const door = await loaded()
   await page.getByRole('button', { name: 'Enter the demo' }).click()
   await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
-  sizes.length = 0
-  await page.goto('/', { waitUntil: 'networkidle' })
-  const today = sizes.reduce((a, b) => a + b, 0)
+  await page.waitForLoadState('networkidle')
+  sizes = []
+  const whole = await loaded()
+  await page.addInitScript(() => {
+    window.requestIdleCallback = () => 0
+  })
+  const today = await loaded()
   console.log(
-    `first load: ${(door / 1000).toFixed(0)} kB at the door, ${(today / 1000).toFixed(0)} kB at Today (gzip)`,
+    `first load: ${(door / 1000).toFixed(0)} kB at the door, ${(today / 1000).toFixed(0)} kB at Today, ${(whole / 1000).toFixed(0)} kB with the day drawn (gzip)`,
   )
   expect(door).toBeGreaterThan(10_000)
-  expect(Math.max(door, today)).toBeLessThan(180_000)
+  expect(Math.max(door, today)).toBeLessThan(150_000)
+  expect(whole).toBeLessThan(180_000)
 })
 
 test('a household of one’s own: made, its units kept, a member invited', async ({

@@ -13,6 +13,7 @@ import {
   type DaySheet,
   type KitchenCalendar,
 } from '../src'
+import { assignHands } from '../src/plan/day/people'
 import { bruteFinish } from './kit/brute-day'
 import { wrongsOfDay as wrongs } from './kit/check-day'
 
@@ -299,5 +300,115 @@ describe('when the kitchen is free', () => {
           expect(minuteOf(b.until) <= open.opens || minuteOf(b.from) >= open.closes).toBe(true)
       }),
     )
+  })
+})
+
+describe('people come and go', () => {
+  /** A day made up from a seed: two or three canners, up to four people with hours of their own. */
+  function someDay(seed: number): { loads: DayLoad[]; k: DayKitchen } {
+    const random = seeded(seed * 7919 + 11)
+    const pick = (n: number): number => Math.floor(random() * n)
+    const canners = 2 + pick(2)
+    const loads = someLoads(seed + 500, 1 + pick(4), 120, canners)
+    const k = kitchen(0, {
+      opens: OPENS,
+      closes: OPENS + 60 * (5 + pick(9)),
+      burners: 1 + pick(canners),
+      people: Array.from({ length: 1 + pick(4) }, (_, i) => {
+        const from = OPENS + 15 * pick(20)
+        return { id: `p${i}`, name: `Person ${i}`, from, until: from + 45 + 30 * pick(24) }
+      }),
+    })
+    return { loads, k }
+  }
+
+  // A thousand were tried; the check goes through as many as a quarter of a minute holds.
+  const DAYS = Number(process.env.KELVIT_DAYS ?? 300)
+  test('on made-up days every rule is kept, and somebody who is there does each piece of work', () => {
+    let sheets = 0
+    for (let seed = 0; seed < DAYS; seed++) {
+      const { loads, k } = someDay(seed)
+      // Each tenth is looked at longer.
+      const sheet = daySheet(loads, k, seed % 10 === 0 ? 60 : 0)
+      if (sheet.outcome !== 'sheet') {
+        expect(sheet.sentence, `day ${seed}`).not.toMatch(/\b0 min|-\d/)
+        continue
+      }
+      sheets++
+      expect(wrongs(sheet, loads, k), `day ${seed}`).toEqual([])
+    }
+    expect(sheets).toBeGreaterThan(DAYS / 4)
+  }, 120_000)
+
+  test('two who hand over at noon do not make one person for what lasts over noon', () => {
+    const noon = OPENS + 240
+    const load = dayLoadOf({
+      id: 'a', cannerId: 'small', canBy: '2026-08-15', jar: 'quart', jars: 7, prepMin: 40,
+      processMinutes: 25, stageMinutes: cannerClasses[0]!.stageMinutes,
+    }) // prettier-ignore
+    // Closing leaves no other time: the preparation would have to lie across noon.
+    const k = kitchen(0, {
+      people: [
+        { id: 'early', name: 'Early', from: OPENS, until: noon - 10 },
+        { id: 'late', name: 'Late', from: noon - 10, until: OPENS + 720 },
+      ],
+    })
+    const sheet = sheetOf([load], k)
+    expect(wrongs(sheet, [load], k)).toEqual([])
+  })
+
+  test('hands are assigned exactly: a greedy choice would leave one task to nobody', () => {
+    const people = [
+      { from: 0, until: 100 },
+      { from: 0, until: 60 },
+    ]
+    const tasks = [
+      { from: 0, to: 50 },
+      { from: 10, to: 40 },
+      { from: 45, to: 60 },
+      { from: 55, to: 90 },
+    ]
+    const given = assignHands(tasks, people)!
+    expect(given).toHaveLength(4)
+    for (const [i, t] of tasks.entries()) {
+      const p = people[given[i]!]!
+      expect(t.from >= p.from && t.to <= p.until).toBe(true)
+      for (const [j, o] of tasks.entries())
+        if (i !== j && given[i] === given[j]) expect(o.to <= t.from || t.to <= o.from).toBe(true)
+    }
+    expect(assignHands([...tasks, { from: 20, to: 30 }], people)).toBeUndefined()
+    expect(assignHands([{ from: 50, to: 110 }], people)).toBeUndefined()
+    expect(assignHands([], [])).toEqual([])
+  })
+})
+
+describe('preparation stands together and near its filling', () => {
+  test.each(Array.from({ length: 12 }, (_, seed) => seed))('day %i', (seed) => {
+    const loads = someLoads(seed + 40, 3, 160)
+    const k = kitchen(1 + (seed % 2))
+    const sheet = sheetOf(loads, k)
+    expect(wrongs(sheet, loads, k)).toEqual([])
+    const hands = sheet.tasks.filter((t) => t.person !== null)
+    for (const load of loads) {
+      const fill = sheet.tasks.find((t) => t.loadId === load.id && t.stage === 'fill')!
+      const pieces = sheet.tasks
+        .filter((t) => t.loadId === load.id && t.stage === 'prepare')
+        .sort((a, b) => a.from - b.from)
+      // After each piece comes the next one or the filling, or all hands have other work just then.
+      for (const [i, piece] of pieces.entries()) {
+        const next = pieces[i + 1]?.from ?? fill.from
+        const length = piece.to - piece.from
+        // Somebody idle for as long as the piece, between it and what follows, would have done it.
+        for (const p of k.people.filter((x) => hands.some((t) => t.person === x.id))) {
+          const busy = (at: number): boolean =>
+            hands.some((t) => t.person === p.id && t.from < at + 1 - 1e-6 && t.to > at + 1e-6)
+          let free = 0
+          for (let at = piece.to; at < next; at++) {
+            free = busy(at) ? 0 : free + 1
+            expect(free, `${load.id} at ${piece.from}`).toBeLessThan(length + 1e-6)
+          }
+        }
+      }
+    }
   })
 })

@@ -1,6 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { readDate, readTime, sayHour, sayTime } from '@kelvit/core'
+import { Temporal } from 'temporal-polyfill'
+import {
+  addDays,
+  addMonths,
+  dateAt,
+  daysBetween,
+  readDate,
+  readTime,
+  realDate,
+  sayHour,
+  sayTime,
+  wallClock,
+  weekdayOf,
+} from '@kelvit/core'
 
 describe('times of day', () => {
   test('as the household says them', () => {
@@ -91,5 +104,56 @@ describe('dates', () => {
   test('figures alone and days that are none are not guessed at', () => {
     for (const text of ['8/14', '14.8.', '', '31 feb', '2026-02-30', 'aug', '40 aug', 'some day'])
       expect([text, read(text)]).toEqual([text, undefined])
+  })
+})
+
+describe('the calendar, held against another implementation', () => {
+  const iso = fc
+    .date({ min: new Date('1970-01-01'), max: new Date('2099-12-31'), noInvalidDate: true })
+    .map((d) => d.toISOString().slice(0, 10))
+  test('days between, days on and months on', () => {
+    fc.assert(
+      fc.property(iso, iso, fc.integer({ min: -800, max: 800 }), (a, b, n) => {
+        const [from, to] = [Temporal.PlainDate.from(a), Temporal.PlainDate.from(b)]
+        expect(daysBetween(a, b)).toBe(from.until(to, { largestUnit: 'day' }).days)
+        expect(addDays(a, n)).toBe(from.add({ days: n }).toString())
+        expect(addMonths(a, n)).toBe(from.add({ months: n }).toString())
+        expect(weekdayOf(a)).toBe(from.dayOfWeek)
+      }),
+      { numRuns: 400 },
+    )
+  })
+  test('clocks on the wall, summer time and half-hour zones included', () => {
+    const zones = ['America/Denver', 'Europe/Berlin', 'Asia/Kolkata', 'Australia/Lord_Howe', 'Pacific/Apia', 'UTC'] // prettier-ignore
+    const around = [
+      '2026-03-08T08:59:00Z',
+      '2026-03-08T09:00:00Z',
+      '2026-11-01T07:30:00Z',
+      '2026-11-01T08:30:00Z',
+      '2026-03-29T00:59:59Z',
+      '2026-03-29T01:00:00Z',
+    ].map((t) => Date.parse(t))
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.constantFrom(...around), fc.integer({ min: 0, max: 4e12 })),
+        fc.constantFrom(...zones),
+        (ms, zone) => {
+          const there = Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone)
+          expect(wallClock(ms, zone)).toEqual({
+            date: there.toPlainDate().toString(),
+            minute: there.hour * 60 + there.minute,
+          })
+          expect(dateAt(ms, zone)).toBe(there.toPlainDate().toString())
+        },
+      ),
+      { numRuns: 400 },
+    )
+  })
+  test('days that no calendar has', () => {
+    for (const day of ['2026-02-30', '2026-13-01', '2026-2-3', 'today', '', '2026-02-29'])
+      expect(realDate(day), day).toBeUndefined()
+    expect(realDate('2028-02-29')).toBe('2028-02-29')
+    expect(() => addDays('nonsense', 1)).toThrow(RangeError)
+    expect(() => daysBetween('2026-08-14', '')).toThrow(RangeError)
   })
 })

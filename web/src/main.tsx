@@ -1,10 +1,9 @@
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
-import { RouterProvider } from 'react-router'
 import { setClock } from './sync/clock'
 import { keepApplication } from './sync/service-worker'
 import { Providers } from './frame/providers'
-import { router } from './frame/router'
+import { Router } from './frame/router'
 import './styles.css'
 
 void setClock()
@@ -15,7 +14,7 @@ if (root)
     <StrictMode>
       <Providers>
         <Suspense>
-          <RouterProvider router={router} />
+          <Router />
         </Suspense>
       </Providers>
     </StrictMode>,

@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill'
+import { addMonths } from '../time/dates'
 import { KEEPING } from './keeping'
 
 /** Months after canning; the household's policy, which a food may override. */
@@ -41,10 +41,9 @@ export function shelfDates(cannedOn: string, policy: KeepingPolicy): ShelfDates 
     policy.reviewMonths <= 120
   ))
     throw new RangeError('best-by is at least 1 month, review-by not before it and at most 120')
-  const day = Temporal.PlainDate.from(cannedOn)
   return {
-    bestBy: day.add({ months: policy.bestMonths }).toString(),
-    reviewBy: day.add({ months: policy.reviewMonths }).toString(),
+    bestBy: addMonths(cannedOn, policy.bestMonths),
+    reviewBy: addMonths(cannedOn, policy.reviewMonths),
   }
 }
 

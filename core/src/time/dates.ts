@@ -1,15 +1,77 @@
-import { Temporal } from 'temporal-polyfill'
+import { utcDay, utcMonth } from 'd3-time'
+
+/** Midnight of a plain date, as UTC counts days: no zone and no summer time in between. */
+function midnight(date: string): Date {
+  const day = new Date(`${date}T00:00:00Z`)
+  if (Number.isNaN(day.getTime()) || isoOf(day) !== date)
+    throw new RangeError(`“${date}” is not a date`)
+  return day
+}
+const isoOf = (day: Date): string => day.toISOString().slice(0, 10)
+
+/** The date when it is one that the calendar has; undefined for 30 February. */
+export function realDate(iso: string): string | undefined {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso)) return undefined
+  const day = new Date(`${iso}T00:00:00Z`)
+  return !Number.isNaN(day.getTime()) && isoOf(day) === iso ? iso : undefined
+}
 
 /** Whole days from one plain date to another, negative when it is past. */
 export const daysBetween = (from: string, to: string): number =>
-  Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'day' }).days
+  utcDay.count(midnight(from), midnight(to))
 
 /** A plain date a number of days later; part days round down, since they shorten what is left. */
 export const addDays = (date: string, days: number): string =>
-  Temporal.PlainDate.from(date)
-    .add({ days: Math.floor(days) })
-    .toString()
+  isoOf(utcDay.offset(midnight(date), Math.floor(days)))
+
+/** A plain date a number of months later; of a shorter month its last day. */
+export function addMonths(date: string, months: number): string {
+  const day = midnight(date)
+  const first = utcMonth.offset(utcMonth.floor(day), months)
+  const last = utcDay.offset(utcMonth.offset(first, 1), -1)
+  return isoOf(utcDay.offset(first, Math.min(day.getUTCDate(), last.getUTCDate()) - 1))
+}
+
+/** Monday 1 to Sunday 7. */
+export const weekdayOf = (date: string): number => midnight(date).getUTCDay() || 7
+
+const clocks = new Map<string, Intl.DateTimeFormat>()
+function clockIn(zone: string): Intl.DateTimeFormat {
+  const known = clocks.get(zone)
+  if (known) return known
+  const made = new Intl.DateTimeFormat('en-US', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+  clocks.set(zone, made)
+  return made
+}
+
+/** What a clock on the wall of a zone shows at an instant. */
+export interface WallClock {
+  /** ISO plain date. */
+  readonly date: string
+  /** Minutes from midnight. */
+  readonly minute: number
+}
+
+/** What the clocks of a zone show at an instant, epoch ms. */
+export function wallClock(epochMs: number, zone: string): WallClock {
+  const parts = Object.fromEntries(
+    clockIn(zone)
+      .formatToParts(epochMs)
+      .map((p) => [p.type, p.value]),
+  )
+  return {
+    date: `${parts.year}-${parts.month}-${parts.day}`,
+    minute: Number(parts.hour) * 60 + Number(parts.minute),
+  }
+}
 
 /** The household's plain date at an instant, ISO. */
-export const dateAt = (epochMs: number, zone: string): string =>
-  Temporal.Instant.fromEpochMilliseconds(epochMs).toZonedDateTimeISO(zone).toPlainDate().toString()
+export const dateAt = (epochMs: number, zone: string): string => wallClock(epochMs, zone).date

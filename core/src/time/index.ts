@@ -1,4 +1,13 @@
-export { addDays, dateAt, daysBetween } from './dates'
+export {
+  addDays,
+  addMonths,
+  dateAt,
+  daysBetween,
+  realDate,
+  wallClock,
+  weekdayOf,
+  type WallClock,
+} from './dates'
 export {
   clockOf,
   kitchenOn,

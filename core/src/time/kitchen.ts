@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill'
+import { weekdayOf } from './dates'
 
 /** When the kitchen is free on a weekday, week after week. Times "17:30"; null when nobody cans. */
 export interface KitchenHours {
@@ -60,7 +60,7 @@ export function kitchenOn(
   date: string,
   notBefore = 0,
 ): KitchenStretch | null {
-  const weekday = Temporal.PlainDate.from(date).dayOfWeek
+  const weekday = weekdayOf(date)
   const day =
     calendar.exceptions.find((e) => e.onDate === date) ??
     calendar.hours.find((h) => h.weekday === weekday)

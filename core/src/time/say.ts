@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill'
+import { addDays, daysBetween, realDate, weekdayOf } from './dates'
 import type { ClockHours } from '../words'
 
 const HALF_DAY = 720
@@ -61,30 +61,23 @@ const DAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
  */
 export function readDate(text: string, today: string): string | undefined {
   const said = text.trim().toLowerCase()
-  const now = Temporal.PlainDate.from(today)
   const near: Readonly<Record<string, number>> = { yesterday: -1, today: 0, tomorrow: 1 }
   const step = near[said]
-  if (step !== undefined) return now.add({ days: step }).toString()
-  if (/^\d{4}-\d{2}-\d{2}$/.test(said)) return dateOf(said)
+  if (step !== undefined) return addDays(today, step)
+  if (/^\d{4}-\d{2}-\d{2}$/.test(said)) return realDate(said)
   const words = said.split(/[\s,.]+/).filter(Boolean)
   const weekday = words.length === 1 ? DAYS.findIndex((d) => said.startsWith(d)) + 1 : 0
-  if (weekday > 0) return now.add({ days: ((weekday - now.dayOfWeek + 6) % 7) + 1 }).toString()
+  if (weekday > 0) return addDays(today, ((weekday - weekdayOf(today) + 6) % 7) + 1)
   const month = MONTHS.findIndex((m) => words.some((w) => w.startsWith(m))) + 1
   const numbers = words.filter((w) => /^\d+(st|nd|rd|th)?$/.test(w)).map((w) => parseInt(w, 10))
   const day = numbers.find((n) => n >= 1 && n <= 31)
   const year = numbers.find((n) => n > 1900)
   if (month === 0 || day === undefined) return undefined
-  const years = year === undefined ? [now.year - 1, now.year, now.year + 1] : [year]
-  const dates = years.flatMap((y) => dateOf(`${y}-${two(month)}-${two(day)}`) ?? [])
-  const away = (d: string): number => Math.abs(now.until(d, { largestUnit: 'day' }).days)
+  const thisYear = Number(today.slice(0, 4))
+  const years = year === undefined ? [thisYear - 1, thisYear, thisYear + 1] : [year]
+  const dates = years.flatMap((y) => realDate(`${y}-${two(month)}-${two(day)}`) ?? [])
+  const away = (d: string): number => Math.abs(daysBetween(today, d))
   return dates.sort((a, b) => away(a) - away(b))[0]
 }
 
 const two = (n: number): string => String(n).padStart(2, '0')
-const dateOf = (iso: string): string | undefined => {
-  try {
-    return Temporal.PlainDate.from(iso, { overflow: 'reject' }).toString()
-  } catch {
-    return undefined
-  }
-}

@@ -13,6 +13,8 @@ export interface RibbonLot {
 export const NAME_W = 92
 /** A day is never drawn narrower; the ribbon scrolls instead. */
 export const DAY_W = 35
+/** Narrower than this is no day any more, when the whole season is drawn at once. */
+export const LEAST_DAY_W = 6
 const LOT_ROW = 19
 /** What a name above its bar adds to its row. */
 const ABOVE = 13
@@ -32,9 +34,10 @@ const LETTER_W = 6.6
 export function lotRows(
   lots: readonly RibbonLot[],
   days: number,
+  dayW: number,
 ): { readonly rows: readonly LotRow[]; readonly height: number } {
-  const end = NAME_W + days * DAY_W
-  const x = (day: number): number => NAME_W + Math.max(0, day) * DAY_W
+  const end = NAME_W + days * dayW
+  const x = (day: number): number => NAME_W + Math.max(0, day) * dayW
   let top = 21
   const rows = lots.map((lot): LotRow => {
     const x0 = x(lot.arrived)
@@ -52,12 +55,13 @@ interface LotBandsProps {
   readonly lots: readonly RibbonLot[]
   /** How many days the ribbon has. */
   readonly days: number
+  readonly dayW: number
   readonly width: number
 }
 
 /** Each lot from arrival to can-by, with the days on which its jars are canned. */
-export function LotBands({ lots, days, width }: LotBandsProps) {
-  const { rows, height } = lotRows(lots, days)
+export function LotBands({ lots, days, dayW, width }: LotBandsProps) {
+  const { rows, height } = lotRows(lots, days, dayW)
   return (
     <svg
       width={width}
@@ -84,9 +88,9 @@ export function LotBands({ lots, days, width }: LotBandsProps) {
             {lot.pips.map((day, k) => (
               <circle
                 key={k}
-                cx={NAME_W + (day + 0.5) * DAY_W}
+                cx={NAME_W + (day + 0.5) * dayW}
                 cy={mid}
-                r={5}
+                r={Math.min(5, dayW / 2)}
                 fill={lot.tint}
                 stroke="var(--crock)"
                 strokeWidth={1.5}

@@ -52,7 +52,7 @@ export function LotBars({
         role="group"
         aria-label={`Lots from arrival to can-by over ${shown} days`}
       >
-        {dates.map((d) => (
+        {dates.map((d, i) => (
           <g key={d.getTime()}>
             <line
               x1={x(d)}
@@ -69,7 +69,7 @@ export function LotBars({
               fill={d.getDay() === 6 ? 'var(--ink)' : 'var(--ink-soft)'}
               fontWeight={d.getDay() === 6 ? 700 : 400}
             >
-              {label(d, narrow)}
+              {!narrow || i % 2 === 0 ? label(d, narrow) : ''}
             </text>
           </g>
         ))}

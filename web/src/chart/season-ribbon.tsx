@@ -8,9 +8,11 @@ import {
   useSensors,
 } from '@dnd-kit/core'
 import { Pin } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { Popover } from 'radix-ui'
+import { useState, type ReactNode } from 'react'
 import { cx } from '../ui/cx'
-import { DAY_W, LotBands, lotRows, NAME_W, type RibbonLot } from './lot-bands'
+import { useWidth } from '../ui/use-width'
+import { DAY_W, LEAST_DAY_W, LotBands, lotRows, NAME_W, type RibbonLot } from './lot-bands'
 
 export interface RibbonDay {
   readonly date: string
@@ -41,7 +43,11 @@ interface RibbonProps {
   readonly lots: readonly RibbonLot[]
   readonly canners: readonly string[]
   readonly chosen: string | null
-  readonly onChoose: (id: string) => void
+  readonly onChoose: (id: string | null) => void
+  /** The chosen load in full, opened where it was pressed. */
+  readonly detail: ReactNode
+  /** All days at once, however narrow, instead of as wide as a finger. */
+  readonly whole: boolean
   readonly onDay: (date: string) => void
   /** What putting a load on a day would mean, said while it is held there. */
   readonly consequence: (id: string, day: number) => string
@@ -49,29 +55,37 @@ interface RibbonProps {
   readonly mayMove: boolean
 }
 
-const KITCHEN = 168
+const KITCHEN = 200
+/** What stands above the tallest stack of a day: the month's name. */
+const HEAD = 18
+/** A load is never lower than a finger or a pointer can meet. */
+const LEAST_LOAD = 24
 /** Between the loads of a day. */
 const STACK_GAP = 2
 
 /** Days across: above, the kitchen's minutes with loads stacked in them; below, each lot from arrival to can-by. */
 export function SeasonRibbon(p: RibbonProps) {
   const [held, setHeld] = useState<{ id: string; day: number | null } | null>(null)
-  const scroller = useRef<HTMLDivElement>(null)
+  const [scroller, room] = useWidth(1120)
+  const dayW = p.whole
+    ? Math.max(LEAST_DAY_W, Math.floor((room - NAME_W - 8) / Math.max(1, p.days.length)))
+    : DAY_W
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, {
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
       coordinateGetter: (event, { currentCoordinates: at }) =>
         event.code === 'ArrowRight'
-          ? { ...at, x: at.x + DAY_W }
+          ? { ...at, x: at.x + dayW }
           : event.code === 'ArrowLeft'
-            ? { ...at, x: at.x - DAY_W }
+            ? { ...at, x: at.x - dayW }
             : undefined,
     }),
   )
   const most = Math.max(240, ...p.days.map((d) => d.minutes + 30))
-  const y = (minutes: number): number => (minutes / most) * (KITCHEN - 18)
-  const width = NAME_W + p.days.length * DAY_W + 8
+  const kitchen = kitchenHeight(p.loads)
+  const y = (minutes: number): number => (minutes / most) * (kitchen - HEAD)
+  const width = NAME_W + p.days.length * dayW + 8
   const words = held && held.day !== null ? p.consequence(held.id, held.day) : null
   return (
     <DndContext
@@ -98,7 +112,16 @@ export function SeasonRibbon(p: RibbonProps) {
         <div className="relative" style={{ width }}>
           <div className="flex" style={{ paddingLeft: NAME_W }}>
             {p.days.map((day, i) => (
-              <DayColumn key={day.date} day={day} index={i} y={y} {...p} over={held?.day === i} />
+              <DayColumn
+                key={day.date}
+                {...p}
+                day={day}
+                index={i}
+                y={y}
+                kitchen={kitchen}
+                dayW={dayW}
+                over={held?.day === i}
+              />
             ))}
           </div>
           <div
@@ -110,19 +133,26 @@ export function SeasonRibbon(p: RibbonProps) {
               hours and loads
             </span>
           </div>
-          <LotBands lots={p.lots} days={p.days.length} width={width} />
+          <LotBands lots={p.lots} days={p.days.length} dayW={dayW} width={width} />
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-0.5 bg-brass"
             style={{
               left: NAME_W + 2,
-              height: KITCHEN + 46 + lotRows(p.lots, p.days.length).height - 6,
+              height: kitchen + 46 + lotRows(p.lots, p.days.length, dayW).height - 6,
             }}
           />
         </div>
       </div>
     </DndContext>
   )
+}
+
+/** Room for the kitchen's minutes, and for the tallest stack of loads that are no lower than a finger. */
+function kitchenHeight(loads: readonly RibbonLoad[]): number {
+  const perDay = new Map<number, number>()
+  for (const l of loads) perDay.set(l.day, (perDay.get(l.day) ?? 0) + 1)
+  return Math.max(KITCHEN, Math.max(0, ...perDay.values()) * (LEAST_LOAD + STACK_GAP) + HEAD + 4)
 }
 
 const dayOf = (id: unknown): number | null =>
@@ -132,34 +162,38 @@ interface ColumnProps extends RibbonProps {
   readonly day: RibbonDay
   readonly index: number
   readonly over: boolean
+  readonly kitchen: number
+  readonly dayW: number
   readonly y: (minutes: number) => number
 }
 
-function DayColumn({ day, index, over, y, ...p }: ColumnProps) {
+function DayColumn({ day, index, over, y, kitchen, dayW, ...p }: ColumnProps) {
   const { setNodeRef } = useDroppable({ id: `day-${index}` })
   const here = p.loads.filter((l) => l.day === index)
+  const roomy = dayW >= 26
+  const gap = roomy ? 2.5 : 0.5
   return (
     <div
       ref={setNodeRef}
-      style={{ width: DAY_W, height: KITCHEN + 42 }}
+      style={{ width: dayW, height: kitchen + 42 }}
       className={cx('relative shrink-0', over && 'bg-brass/15')}
     >
       {day.minutes > 0 ? (
         <div
           aria-hidden
-          className="absolute inset-x-[2.5px] rounded-sm bg-rim/65"
-          style={{ height: y(day.minutes), bottom: 42 }}
+          className="absolute rounded-sm bg-rim/65"
+          style={{ height: y(day.minutes), bottom: 42, insetInline: gap }}
         />
       ) : (
         <div
           aria-hidden
-          className="absolute inset-x-2 border-b-2 border-dotted border-rim"
+          className="absolute inset-x-[20%] border-b-2 border-dotted border-rim"
           style={{ bottom: 44 }}
         />
       )}
       <div
-        className="absolute inset-x-[2.5px] flex flex-col-reverse"
-        style={{ bottom: 42, gap: STACK_GAP }}
+        className="absolute flex flex-col-reverse"
+        style={{ bottom: 42, gap: STACK_GAP, insetInline: gap }}
       >
         {here.map((load) => (
           <LoadBlock key={load.id} load={load} height={y(load.minutes)} {...p} />
@@ -179,8 +213,15 @@ function DayColumn({ day, index, over, y, ...p }: ColumnProps) {
           day.weekend ? 'font-bold' : 'text-ink-soft',
         )}
       >
-        <span>{day.weekday.slice(0, 2)}</span>
-        <span className="font-mono">{day.dayOfMonth}</span>
+        {roomy && (
+          <>
+            <span>{day.weekday.slice(0, 2)}</span>
+            <span className="font-mono">{day.dayOfMonth}</span>
+          </>
+        )}
+        {!roomy && day.weekday === 'Mon' && (
+          <span className="font-mono whitespace-nowrap">{day.dayOfMonth}</span>
+        )}
       </button>
       {day.month && (
         <span className="pointer-events-none absolute top-0 left-1.5 text-[13px] font-semibold whitespace-nowrap text-ink-soft">
@@ -196,7 +237,8 @@ interface BlockProps extends Omit<RibbonProps, 'days'> {
   readonly height: number
 }
 
-function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockProps) {
+function LoadBlock(props: BlockProps) {
+  const { load, height, chosen, onChoose, mayMove, canners, detail } = props
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
     id: load.id,
     disabled: load.fixed || !mayMove,
@@ -205,7 +247,7 @@ function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockPr
     load.tints.length > 1
       ? `linear-gradient(${load.tints.map((t, i) => `${t} ${(i * 100) / load.tints.length}% ${((i + 1) * 100) / load.tints.length}%`).join(', ')})`
       : load.tints[0]
-  return (
+  const block = (
     <button
       ref={setNodeRef}
       type="button"
@@ -217,7 +259,7 @@ function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockPr
       onClick={() => onChoose(load.id)}
       style={{
         // Its share of the day with the gap above it, so that a stack is as tall as its day is long.
-        height: Math.max(11, height - STACK_GAP),
+        height: Math.max(LEAST_LOAD, height - STACK_GAP),
         background: stripes,
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
       }}
@@ -233,6 +275,23 @@ function LoadBlock({ load, height, chosen, onChoose, mayMove, canners }: BlockPr
         <Pin aria-hidden size={11} className="absolute top-px right-px text-white drop-shadow" />
       )}
     </button>
+  )
+  if (chosen !== load.id || !detail) return block
+  return (
+    <Popover.Root open onOpenChange={(o) => !o && onChoose(null)}>
+      <Popover.Anchor asChild>{block}</Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          side="bottom"
+          align="center"
+          collisionPadding={12}
+          className="z-30 max-h-[80vh] w-[min(94vw,34rem)] overflow-y-auto rounded-md shadow-2xl"
+          aria-label={load.label}
+        >
+          {detail}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   )
 }
 

@@ -33,7 +33,7 @@ export function JarStacks({ stacks }: { readonly stacks: readonly JarStack[] }) 
   return (
     <ul className="flex flex-col gap-3">
       {stacks.map((s) => (
-        <li key={s.key} className="grid items-end gap-x-4 sm:grid-cols-[9.5rem_minmax(0,1fr)]">
+        <li key={s.key} className="grid items-start gap-x-4 sm:grid-cols-[9.5rem_minmax(0,1fr)]">
           <div className="leading-tight">
             <p className="font-semibold">{s.name}</p>
             <p className={`text-sm ${s.wanted > s.empty ? 'text-squash' : 'text-ink-soft'}`}>
@@ -92,44 +92,50 @@ function Stack({ stack: s }: { readonly stack: JarStack }) {
 }
 
 const SLEEVE = 12
-const DISC = 7
+const DISC = 6
 
 /** Lids as sleeves of twelve that empty from the right. */
 export function LidSleeves({ sleeves }: { readonly sleeves: readonly LidSleeve[] }) {
   return (
-    <ul className="flex flex-col gap-2">
-      {sleeves.map((s) => {
-        const n = Math.max(1, Math.ceil(s.count / SLEEVE))
-        const width = n * (SLEEVE * DISC + 8)
-        return (
-          <li key={s.key} className="grid items-center gap-x-4 sm:grid-cols-[9.5rem_minmax(0,1fr)]">
-            <span className="leading-tight">
-              {s.name} <span className="tabular text-sm text-ink-soft">{s.left} left</span>
-            </span>
-            <svg
-              viewBox={`0 0 ${Math.max(width, 4 * (SLEEVE * DISC + 8))} 26`}
-              className="w-full"
-              style={{ maxHeight: 26 }}
-              preserveAspectRatio="xMinYMid meet"
-              role="img"
-              aria-label={`${s.name}: ${s.left} lids left of ${s.count}`}
-            >
-              {Array.from({ length: s.count }, (_, i) => (
-                <rect
-                  key={i}
-                  x={Math.floor(i / SLEEVE) * (SLEEVE * DISC + 8) + (i % SLEEVE) * DISC}
-                  y={3}
-                  width={DISC - 2}
-                  height={20}
-                  rx={2}
-                  fill={i < s.left ? 'var(--brass)' : 'none'}
-                  stroke={i < s.left ? 'var(--brass)' : 'var(--rim)'}
-                />
-              ))}
-            </svg>
-          </li>
-        )
-      })}
+    <ul className="flex flex-col gap-3">
+      {sleeves.map((s) => (
+        <li key={s.key} className="grid items-start gap-x-4 sm:grid-cols-[9.5rem_minmax(0,1fr)]">
+          <span className="leading-tight">
+            {s.name}
+            <span className="tabular block text-sm text-ink-soft">{s.left} left</span>
+          </span>
+          <span
+            className="flex flex-wrap gap-x-2 gap-y-1"
+            role="img"
+            aria-label={`${s.name}: ${s.left} lids left of ${s.count}`}
+          >
+            {Array.from({ length: Math.ceil(s.count / SLEEVE) }, (_, i) => (
+              <Sleeve
+                key={i}
+                left={s.left - i * SLEEVE}
+                count={Math.min(SLEEVE, s.count - i * SLEEVE)}
+              />
+            ))}
+          </span>
+        </li>
+      ))}
     </ul>
   )
 }
+
+const Sleeve = ({ left, count }: { readonly left: number; readonly count: number }) => (
+  <svg width={SLEEVE * DISC} height={20} aria-hidden>
+    {Array.from({ length: count }, (_, i) => (
+      <rect
+        key={i}
+        x={i * DISC + 0.5}
+        y={1}
+        width={DISC - 2}
+        height={18}
+        rx={1.5}
+        fill={i < left ? 'var(--brass)' : 'none'}
+        stroke={i < left ? 'var(--brass)' : 'var(--rim)'}
+      />
+    ))}
+  </svg>
+)

@@ -1,37 +1,100 @@
-import {
-  createBrowserRouter,
-  isRouteErrorResponse,
-  useRouteError,
-  type RouteObject,
-} from 'react-router'
+import { Component, lazy, Suspense, type ComponentType, type ReactNode } from 'react'
+import { BrowserRouter, Route, Routes, useLocation } from 'react-router'
 import { sentenceOf } from '../sync/request'
 import { ButtonLink } from '../ui/button'
 import { Skeleton } from '../ui/states'
 import { Frame } from './frame'
 
-const lazyPage = (
-  path: string,
-  load: () => Promise<{ Page: React.ComponentType }>,
-): RouteObject => ({
-  path,
-  lazy: async () => ({ Component: (await load()).Page }),
-})
+const page = (load: () => Promise<{ Page: ComponentType }>): ComponentType =>
+  lazy(async () => ({ default: (await load()).Page }))
 
-/** A page that cannot be shown says so and offers a way on. */
-function Broken() {
-  const error = useRouteError()
-  const lost = isRouteErrorResponse(error) && error.status === 404
+/** Pages before anybody signed in. */
+const DOOR: readonly (readonly [path: string, Page: ComponentType])[] = [
+  ['/sign-in', page(() => import('../station/account/sign-in'))],
+  ['/start', page(() => import('../station/account/make-household'))],
+  ['/join/:token', page(() => import('../station/account/join'))],
+]
+
+/** Pages of the household, inside the frame. */
+const INSIDE: readonly (readonly [path: string, Page: ComponentType])[] = [
+  ['/', page(() => import('../station/today/page'))],
+  ['/harvest', page(() => import('../station/harvest/page'))],
+  ['/harvest/yields', page(() => import('../station/harvest/yields-page'))],
+  ['/harvest/lot/:id', page(() => import('../station/harvest/lot-page'))],
+  ['/harvest/measures', page(() => import('../station/harvest/measures-page'))],
+  ['/stove', page(() => import('../station/stove/page'))],
+  ['/stove/plan', page(() => import('../station/stove/plan-page'))],
+  ['/stove/:id', page(() => import('../station/stove/page'))],
+  ['/stove/:id/record', page(() => import('../station/stove/record-page'))],
+  ['/pantry', page(() => import('../station/pantry/page'))],
+  ['/pantry/jar/:id', page(() => import('../station/pantry/jar-page'))],
+  [
+    '/j/:code',
+    page(() => import('../station/pantry/jar-page').then((m) => ({ Page: m.CodePage }))),
+  ],
+  ['/pantry/foods', page(() => import('../station/pantry/foods-page'))],
+  ['/pantry/food/:food', page(() => import('../station/pantry/food-page'))],
+  ['/pantry/labels', page(() => import('../station/pantry/labels-page'))],
+  ['/pantry/shelves', page(() => import('../station/pantry/shelves-page'))],
+  ['/pantry/scan', page(() => import('../station/pantry/scan-page'))],
+  ['/pantry/count', page(() => import('../station/pantry/count-page'))],
+  ['/household', page(() => import('../station/household/page'))],
+  ['/needs', page(() => import('../station/needs/page'))],
+  ['/season', page(() => import('../station/season/plan/page'))],
+  ['/season/hours', page(() => import('../station/season/hours/page'))],
+  ['/season/what-if', page(() => import('../station/season/what-if/page'))],
+  ['/season/day/:date', page(() => import('../station/season/day/page'))],
+  ['/methods', page(() => import('../station/methods/page'))],
+  ['/methods/ways', page(() => import('../station/methods/ways-page'))],
+  ['/methods/jar', page(() => import('../station/methods/mixed-jar-page'))],
+  ['/methods/recipes', page(() => import('../station/methods/recipes-page'))],
+  ['/methods/:form', page(() => import('../station/methods/form-page'))],
+  ['/gear', page(() => import('../station/gear/page'))],
+  ['/gear/recall/:id', page(() => import('../station/gear/recall-page'))],
+  ['/records', page(() => import('../station/records/page'))],
+  ['/practice', page(() => import('../station/practice/page'))],
+]
+
+function Sorry({ title, about }: { readonly title: string; readonly about: string }) {
   return (
     <main className="mx-auto max-w-2xl px-6 py-16">
-      <h1 className="mb-3">{lost ? 'There is no such page' : 'This page cannot be shown'}</h1>
-      <p className="mb-6 text-ink-soft">
-        {lost ? 'The address may be old or mistyped.' : sentenceOf(error)}
-      </p>
+      <h1 className="mb-3">{title}</h1>
+      <p className="mb-6 text-ink-soft">{about}</p>
       <ButtonLink to="/" look="main">
         Go to Today
       </ButtonLink>
     </main>
   )
+}
+
+const Lost = () => (
+  <Sorry title="There is no such page" about="The address may be old or mistyped." />
+)
+
+interface GuardProps {
+  /** Another place, another try. */
+  readonly place: string
+  readonly children: ReactNode
+}
+
+/** A page that cannot be shown says so and offers a way on. */
+class Guard extends Component<GuardProps, { readonly fault: unknown }> {
+  override state = { fault: undefined }
+
+  static getDerivedStateFromError(fault: unknown): { readonly fault: unknown } {
+    return { fault: fault ?? new Error('unknown') }
+  }
+
+  override componentDidUpdate(before: GuardProps): void {
+    if (before.place !== this.props.place && this.state.fault !== undefined)
+      this.setState({ fault: undefined })
+  }
+
+  override render(): ReactNode {
+    const { fault } = this.state
+    if (fault === undefined) return this.props.children
+    return <Sorry title="This page cannot be shown" about={sentenceOf(fault)} />
+  }
 }
 
 const Waiting = () => (
@@ -40,54 +103,27 @@ const Waiting = () => (
   </div>
 )
 
-export const router = createBrowserRouter([
-  {
-    ErrorBoundary: Broken,
-    HydrateFallback: Waiting,
-    children: [
-      lazyPage('/sign-in', () => import('../station/account/sign-in')),
-      lazyPage('/start', () => import('../station/account/make-household')),
-      lazyPage('/join/:token', () => import('../station/account/join')),
-      {
-        Component: Frame,
-        children: [
-          lazyPage('/', () => import('../station/today/page')),
-          lazyPage('/harvest', () => import('../station/harvest/page')),
-          lazyPage('/harvest/yields', () => import('../station/harvest/yields-page')),
-          lazyPage('/harvest/lot/:id', () => import('../station/harvest/lot-page')),
-          lazyPage('/harvest/measures', () => import('../station/harvest/measures-page')),
-          lazyPage('/stove', () => import('../station/stove/page')),
-          lazyPage('/stove/plan', () => import('../station/stove/plan-page')),
-          lazyPage('/stove/:id', () => import('../station/stove/page')),
-          lazyPage('/stove/:id/record', () => import('../station/stove/record-page')),
-          lazyPage('/pantry', () => import('../station/pantry/page')),
-          lazyPage('/pantry/jar/:id', () => import('../station/pantry/jar-page')),
-          lazyPage('/j/:code', () =>
-            import('../station/pantry/jar-page').then((m) => ({ Page: m.CodePage })),
-          ),
-          lazyPage('/pantry/foods', () => import('../station/pantry/foods-page')),
-          lazyPage('/pantry/food/:food', () => import('../station/pantry/food-page')),
-          lazyPage('/pantry/labels', () => import('../station/pantry/labels-page')),
-          lazyPage('/pantry/shelves', () => import('../station/pantry/shelves-page')),
-          lazyPage('/pantry/scan', () => import('../station/pantry/scan-page')),
-          lazyPage('/pantry/count', () => import('../station/pantry/count-page')),
-          lazyPage('/household', () => import('../station/household/page')),
-          lazyPage('/needs', () => import('../station/needs/page')),
-          lazyPage('/season', () => import('../station/season/plan/page')),
-          lazyPage('/season/hours', () => import('../station/season/hours/page')),
-          lazyPage('/season/what-if', () => import('../station/season/what-if/page')),
-          lazyPage('/season/day/:date', () => import('../station/season/day/page')),
-          lazyPage('/methods', () => import('../station/methods/page')),
-          lazyPage('/methods/ways', () => import('../station/methods/ways-page')),
-          lazyPage('/methods/jar', () => import('../station/methods/mixed-jar-page')),
-          lazyPage('/methods/recipes', () => import('../station/methods/recipes-page')),
-          lazyPage('/methods/:form', () => import('../station/methods/form-page')),
-          lazyPage('/gear', () => import('../station/gear/page')),
-          lazyPage('/gear/recall/:id', () => import('../station/gear/recall-page')),
-          lazyPage('/records', () => import('../station/records/page')),
-          lazyPage('/practice', () => import('../station/practice/page')),
-        ],
-      },
-    ],
-  },
-])
+const routesOf = (pages: typeof DOOR) =>
+  pages.map(([path, Page]) => <Route key={path} path={path} element={<Page />} />)
+
+function Pages() {
+  const { pathname } = useLocation()
+  return (
+    <Guard place={pathname}>
+      <Suspense fallback={<Waiting />}>
+        <Routes>
+          {routesOf(DOOR)}
+          <Route element={<Frame />}>{routesOf(INSIDE)}</Route>
+          <Route path="*" element={<Lost />} />
+        </Routes>
+      </Suspense>
+    </Guard>
+  )
+}
+
+/** Every address and the page it shows; a page's code is fetched when it is gone to. */
+export const Router = () => (
+  <BrowserRouter>
+    <Pages />
+  </BrowserRouter>
+)

@@ -103,7 +103,7 @@ const TAB = {
   fact: 'text-[13.5px] whitespace-nowrap',
 }
 const FOOT = {
-  link: 'min-h-15 flex-1 items-center px-0.5',
+  link: 'min-h-15 min-w-0 flex-1 items-center px-1.5',
   name: 'text-[15px]',
   fact: 'max-w-full truncate text-[11.5px]',
 }

@@ -3,6 +3,7 @@ import {
   daysBetween,
   gatherRecords,
   seasonFrom,
+  wallClock,
   type PlanLoad,
   type Season,
   type SeasonModel,
@@ -10,7 +11,6 @@ import {
   type SeasonRecords,
 } from '@kelvit/core'
 import { useMemo } from 'react'
-import { Temporal } from 'temporal-polyfill'
 import {
   useBusyTimes,
   useCanners,
@@ -125,10 +125,9 @@ export function useSeason(): {
   const view = useMemo((): SeasonView | undefined => {
     if (!lots || !yields || !loads || !canners || !jars || !groups || !lids) return undefined
     if (!stored || !hours || !exceptions || !busy) return undefined
-    const clock = Temporal.Instant.fromEpochMilliseconds(quarter).toZonedDateTimeISO(zone)
     const records = gatherRecords({
       today,
-      nowMinute: clock.hour * 60 + clock.minute,
+      nowMinute: wallClock(quarter, zone).minute,
       zone,
       altitudeFt,
       settings,

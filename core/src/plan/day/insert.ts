@@ -1,76 +1,42 @@
 import { below, seeded } from '../search/random'
+import { Hands } from './hands'
 import { offsets, type DayProblem, type LoadNodes } from './problem'
+import { Profile } from './profile'
 import { FILLED_WAITS_MIN, OPENED_WAITS_MIN, WATCHED_AT_ONCE, type DayLoad } from './types'
 
 /** Up to so many loads every order is tried. */
 const ALL_ORDERS = 5
+/** The steps of a day in the order in which they are put in, and how long filled jars wait. */
+interface Plan {
+  /** Loads; each time one is named its next step is put in. */
+  readonly order: readonly number[]
+  /** By load, minutes between filled and heat on. */
+  readonly delays: readonly number[]
+}
+
+/** Of so many tries one changes a wait instead of the order. */
+const DELAY_EACH = 4
 /** Steps put elsewhere, in search of a better order. */
 const TRIES = 800
 
-/** How much of something is taken, minute by minute. */
-class Profile {
-  private readonly taken: Uint8Array
-
-  constructor(
-    readonly units: number,
-    public end: number,
-  ) {
-    this.taken = new Uint8Array(end)
-  }
-
-  take(from: number, to: number, units: number): void {
-    const { taken } = this
-    const until = Math.min(to, this.end)
-    for (let m = from; m < until; m++) taken[m] = (taken[m] as number) + units
-  }
-
-  /** The last minute of a span in which there is none left; -1 when there always is. */
-  lastFull(from: number, to: number): number {
-    const { taken, units } = this
-    if (to > this.end) return this.end
-    for (let m = to - 1; m >= from; m--) if ((taken[m] as number) >= units) return m
-    return -1
-  }
-
-  /** The first beginning from which a span of minutes is free; `end` when there is none. */
-  earliest(from: number, minutes: number): number {
-    let at = from
-    while (at + minutes <= this.end) {
-      const full = this.lastFull(at, at + minutes)
-      if (full < 0) return at
-      at = full + 1
-    }
-    return this.end
-  }
-
-  /** As another was at first, but only so long. */
-  renew(from: Profile, end: number): void {
-    this.end = end
-    this.taken.set(from.taken.subarray(0, end))
-  }
-}
-
 /** What a day has to give; watching and burners only where they can run short. */
 class Desk {
-  private readonly hands: Profile
+  private readonly hands: Hands
   private readonly watch: Profile | undefined
   private readonly burners: Profile | undefined
   private readonly canners: ReadonlyMap<string, Profile>
 
   constructor(
-    { loads, people, burners, away }: DayProblem,
+    { loads, people, present, burners, away }: DayProblem,
     private end: number,
   ) {
     this.canners = new Map(loads.map((l) => [l.cannerId, new Profile(1, end)]))
     const count = this.canners.size
     const watched = people * WATCHED_AT_ONCE
-    this.hands = new Profile(people, end)
+    this.hands = new Hands(present, end)
     this.watch = away.length > 0 || count > watched ? new Profile(watched, end) : undefined
     this.burners = count > burners ? new Profile(burners, end) : undefined
-    for (const a of away) {
-      this.hands.take(a.from, a.until, 1)
-      this.watch?.take(a.from, a.until, WATCHED_AT_ONCE)
-    }
+    for (const a of away) this.watch?.take(a.from, a.until, WATCHED_AT_ONCE)
   }
 
   /** As another was at first, for a day that ends earlier. */
@@ -86,18 +52,25 @@ class Desk {
   prepare(from: number, minutes: number): number | undefined {
     const at = this.hands.earliest(from, minutes)
     if (at >= this.end) return undefined
-    this.hands.take(at, at + minutes, 1)
+    this.hands.take(at, at + minutes)
     return at
   }
 
-  /** Fills and runs a load as early as it goes once it is prepared; gives its times. */
-  run(load: DayLoad, prepared: number): { fill: number; heat: number; unload: number } | undefined {
+  /**
+   * Fills and runs a load as early as it goes once it is prepared; gives its times.
+   * @param delay minutes that the filled jars wait before the heat, for the sake of others.
+   */
+  run(
+    load: DayLoad,
+    prepared: number,
+    delay: number,
+  ): { fill: number; heat: number; unload: number } | undefined {
     const { stages } = load
     let fill = prepared
     while (fill < this.end) {
       fill = this.hands.earliest(fill, stages.fill)
       const filled = fill + stages.fill
-      const heat = this.earliestHeat(load, filled)
+      const heat = this.earliestHeat(load, filled + delay)
       if (heat >= this.end) return undefined
       if (heat <= filled + FILLED_WAITS_MIN) return this.take(load, fill, heat)
       fill = heat - FILLED_WAITS_MIN - stages.fill
@@ -133,12 +106,12 @@ class Desk {
   private take(load: DayLoad, fill: number, heat: number) {
     const { stages } = load
     const off = offsets(load)
-    this.hands.take(fill, fill + stages.fill, 1)
-    this.hands.take(heat + off.climb, heat + off.climb + stages.climb, 1)
+    this.hands.take(fill, fill + stages.fill)
+    this.hands.take(heat + off.climb, heat + off.climb + stages.climb)
     this.watch?.take(heat, heat + off.cool, 1)
     const unload = this.hands.earliest(heat + off.out, stages.unload)
     const out = unload + stages.unload
-    this.hands.take(unload, out, 1)
+    this.hands.take(unload, out)
     this.canners.get(load.cannerId)?.take(heat, out, 1)
     this.burners?.take(heat, out, 1)
     return { fill, heat, unload }
@@ -162,9 +135,8 @@ export function insertLoads(
   const end = horizon(problem)
   const [empty, desk] = [new Desk(problem, end), new Desk(problem, end)]
   const steps = nodes.map((n) => n.prepare.length + 1)
-  let best: { times: Float64Array; finish: number; order: readonly number[] } | undefined
-  /** @param order loads; each time one is named its next step is put in. */
-  const judge = (order: readonly number[]): boolean => {
+  let best: (Plan & { times: Float64Array; finish: number }) | undefined
+  const judge = ({ order, delays }: Plan): boolean => {
     // An order that ends later than the best is of no use; one that ends with it is.
     desk.renew(empty, best?.finish ?? end)
     const times = start.slice()
@@ -183,7 +155,7 @@ export function insertLoads(
         ready[i] = from + minutes
         continue
       }
-      const run = desk.run(load, ready[i] ?? 0)
+      const run = desk.run(load, ready[i] ?? 0, delays[i] ?? 0)
       if (!run) return false
       times[at.fill] = run.fill
       times[at.heat] = run.heat
@@ -191,14 +163,16 @@ export function insertLoads(
       finish = Math.max(finish, run.unload + load.stages.unload)
     }
     const better = finish < (best?.finish ?? end)
-    if (better) best = { times, finish, order }
+    if (better) best = { times, finish, order, delays }
     return true
   }
-  const whole = (order: readonly number[]): readonly number[] =>
-    order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i))
+  const whole = (order: readonly number[]): Plan => ({
+    order: order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i)),
+    delays: loads.map(() => 0),
+  })
   if (loads.length <= ALL_ORDERS) for (const order of everyOrder(loads)) judge(whole(order))
   else judge(whole(loads.map((_, i) => i)))
-  if (best) climb(best.order, judge, () => (best?.finish ?? 0) <= bound + 1e-6)
+  if (best) climb(best, judge, () => (best?.finish ?? 0) <= bound + 1e-6)
   return best
 }
 
@@ -225,18 +199,22 @@ function* everyOrder(loads: readonly DayLoad[]): Generator<readonly number[]> {
   yield* from([])
 }
 
-/** Betters an order by taking one step out and putting it elsewhere. */
-function climb(
-  start: readonly number[],
-  judge: (order: readonly number[]) => boolean,
-  done: () => boolean,
-): void {
-  const random = seeded(start.length)
-  let order = start
+/** Betters a plan by taking one step out and putting it elsewhere, or by letting filled jars wait. */
+function climb(start: Plan, judge: (plan: Plan) => boolean, done: () => boolean): void {
+  const random = seeded(start.order.length)
+  let plan = start
   for (let n = 0; n < TRIES && !done(); n++) {
-    const tried = [...order]
-    const [step] = tried.splice(below(random, tried.length), 1)
-    tried.splice(below(random, tried.length + 1), 0, step as number)
-    if (judge(tried)) order = tried
+    const order = [...plan.order]
+    let { delays } = plan
+    if (below(random, DELAY_EACH) === 0) {
+      const i = below(random, delays.length)
+      const delay = below(random, FILLED_WAITS_MIN + 1)
+      delays = delays.map((d, k) => (k === i ? delay : d))
+    } else {
+      const [step] = order.splice(below(random, order.length), 1)
+      order.splice(below(random, order.length + 1), 0, step as number)
+    }
+    const tried = { order, delays }
+    if (judge(tried)) plan = tried
   }
 }

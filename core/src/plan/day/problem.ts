@@ -45,6 +45,8 @@ export interface DayProblem {
   /** All hand work, that with the longest tail first. */
   readonly hands: readonly HandSpan[]
   readonly people: number
+  /** When each of them is there, minutes from opening. */
+  readonly present: readonly { readonly from: number; readonly until: number }[]
   readonly burners: number
   /** When somebody is not there, minutes from opening. */
   readonly away: readonly { readonly from: number; readonly until: number }[]
@@ -119,6 +121,10 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
     ends: each.map(([load, at]) => ({ node: at.unload, minutes: load.stages.unload })),
     hands,
     people,
+    present: kitchen.people.map((p) => ({
+      from: Math.max(0, p.from - kitchen.opens),
+      until: p.until - kitchen.opens,
+    })),
     burners: kitchen.burners,
     away: absent,
     loads,

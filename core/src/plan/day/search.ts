@@ -1,6 +1,7 @@
 import { begins, ends, finishOf, inOrder, lowerBound } from './bounds'
 import { insertLoads } from './insert'
 import type { Link } from './network'
+import { assignHands } from './people'
 import type { DayProblem, Resource, Span } from './problem'
 
 /** The earliest schedule found, and how good it is known to be. */
@@ -38,6 +39,8 @@ export function earliestFinish(
   if (root.bound > latest + EPS) return undefined
   let best = quickly(problem, root.bound, latest)
   let left = steps
+  // Whether every schedule that was passed over could have been done by somebody.
+  let complete = true
   const stack: Node[] = [root]
   const worth = (bound: number): boolean => bound < (best?.finish ?? latest + 2 * EPS) - EPS
   while (stack.length > 0 && left > 0) {
@@ -49,10 +52,13 @@ export function earliestFinish(
       const next = settle(problem, node, conflict).filter((n) => worth(n.bound))
       // The most hopeful is looked at first, so it goes on the stack last.
       stack.push(...next.sort((a, b) => b.bound - a.bound))
-    } else best = { times: node.times, finish: finishOf(problem, node.times) }
+    } else if (isDone(problem, node.times))
+      best = { times: node.times, finish: finishOf(problem, node.times) }
+    // Enough hands at every moment, yet no one person for each task: it proves nothing.
+    else complete = false
   }
   if (!best) return undefined
-  const proven = stack.every((n) => !worth(n.bound))
+  const proven = complete && stack.every((n) => !worth(n.bound))
   return { ...best, proven, bound: proven ? best.finish : root.bound }
 }
 
@@ -64,8 +70,16 @@ function quickly(
 ): { times: Float64Array; finish: number } | undefined {
   const found = insertLoads(problem, bound)
   if (!found || found.finish > latest + EPS || firstConflict(problem, found.times)) return undefined
+  if (!isDone(problem, found.times)) return undefined
   return found
 }
+
+/** Whether every piece of hand work has somebody who does it from its beginning to its end. */
+const isDone = (problem: DayProblem, times: Float64Array): boolean =>
+  assignHands(
+    problem.hands.map((h) => ({ from: begins(h, times), to: ends(h, times) })),
+    problem.present,
+  ) !== undefined
 
 /** Spans of one resource that want more of it at some moment than there is. */
 function firstConflict(problem: DayProblem, times: Float64Array): readonly Span[] | undefined {

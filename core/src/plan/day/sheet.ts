@@ -1,5 +1,7 @@
 import { daysBetween } from '../../time/dates'
 import { showMinutes } from '../../quantity/format'
+import { gatherPreparation } from './gather'
+import { assignHands } from './people'
 import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
 import { earliestFinish, type Found } from './search'
 import {
@@ -40,20 +42,36 @@ export function daySheet(
   const open = kitchen.closes - kitchen.opens
   let found = earliestFinish(dayProblem(order, kitchen), open, steps)
   if (!found) {
-    const longer = ifTheyStayed(order, kitchen)
+    const longer = ifTheyStayed(order, kitchen, steps)
     // A search with no evening to keep to may find the order that the other missed.
-    if (!longer || longer.finish > open) return doesNotFit(order, kitchen, longer)
+    if (!longer || longer.finish > open) return doesNotFit(order, kitchen, longer, steps)
     found = longer
   }
-  const [fewest, people] = withFewest(order, kitchen, found)
+  const [fewest, people] = withFewest(order, kitchen, found, steps)
+  const there = { ...kitchen, people }
+  const times = gatherPreparation(dayProblem(order, there), fewest.times)
   return {
     outcome: 'sheet',
-    tasks: tasksOf(order, { ...kitchen, people }, fewest.times),
+    tasks: tasksOf(order, there, times),
     finish: kitchen.opens + fewest.finish,
     people: people.length,
     optimal: found.proven,
     bound: kitchen.opens + found.bound,
   }
+}
+
+/**
+ * When a day is over at the earliest that is found, minutes from midnight: the finish of
+ * its sheet without the sheet. Undefined when it does not fit into its hours.
+ */
+export function dayFinish(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  steps: number,
+): number | undefined {
+  if (cannotBe(loads, kitchen)) return undefined
+  const found = earliestFinish(dayProblem(loads, kitchen), kitchen.closes - kitchen.opens, steps)
+  return found && kitchen.opens + found.finish
 }
 
 function cannotBe(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit | undefined {
@@ -75,6 +93,7 @@ function withFewest(
   loads: readonly DayLoad[],
   kitchen: DayKitchen,
   all: Found,
+  steps: number,
 ): readonly [Found, readonly DayPerson[]] {
   const byHours = [...kitchen.people].sort((a, b) => b.until - b.from - (a.until - a.from))
   for (let n = 1; n < byHours.length; n++) {
@@ -82,7 +101,7 @@ function withFewest(
     const found = earliestFinish(
       dayProblem(loads, { ...kitchen, people }),
       all.finish,
-      STEPS_PER_CHANGE,
+      Math.min(STEPS_PER_CHANGE, steps),
     )
     if (found && found.finish <= all.finish + 1e-6) return [found, people]
   }
@@ -99,22 +118,10 @@ function tasksOf(
   const tasks = loads.flatMap((load, i) =>
     stagesOf(load, nodes[i] as LoadNodes, times, kitchen.opens),
   )
-  const free = new Map(kitchen.people.map((p) => [p.id, p.from]))
-  const hands = tasks
-    .filter((t) => NEEDS_ONE.has(t.stage) && t.to > t.from)
-    .sort((a, b) => a.from - b.from)
-  const given = new Map<DayTask, string>()
-  for (const task of hands) {
-    const able = kitchen.people.filter(
-      (p) => (free.get(p.id) ?? 0) <= task.from + 1e-6 && p.until >= task.to - 1e-6,
-    )
-    // Whoever goes home first, so that those who stay are left for later work.
-    const who = able.sort((a, b) => a.until - b.until || a.name.localeCompare(b.name))[0]
-    if (!who) continue
-    given.set(task, who.id)
-    free.set(who.id, task.to)
-  }
-  return tasks.map((t) => ({ ...t, person: given.get(t) ?? null }))
+  const hands = tasks.filter((t) => NEEDS_ONE.has(t.stage) && t.to > t.from)
+  const given = assignHands(hands, kitchen.people)
+  const who = new Map(hands.map((t, i) => [t, kitchen.people[given?.[i] ?? -1]?.id ?? null]))
+  return tasks.map((t) => ({ ...t, person: who.get(t) ?? null }))
 }
 
 const NEEDS_ONE: ReadonlySet<string> = new Set(['prepare', 'fill', 'climb', 'unload'])
@@ -146,11 +153,19 @@ function stagesOf(load: DayLoad, nodes: LoadNodes, times: Float64Array, opens: n
 }
 
 /** The earliest finish when whoever stays to the end would stay as long as it takes. */
-function ifTheyStayed(loads: readonly DayLoad[], kitchen: DayKitchen): Found | undefined {
+function ifTheyStayed(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  steps: number,
+): Found | undefined {
   const people = kitchen.people.map((p) =>
     p.until >= kitchen.closes ? { ...p, until: p.until + LONG_DAY_MIN } : p,
   )
-  return earliestFinish(dayProblem(loads, { ...kitchen, people }), LONG_DAY_MIN, STEPS.large)
+  return earliestFinish(
+    dayProblem(loads, { ...kitchen, people }),
+    LONG_DAY_MIN,
+    Math.min(STEPS.large, steps),
+  )
 }
 
 /** Why the loads do not fit, and what is the least that would make them. */
@@ -158,17 +173,18 @@ function doesNotFit(
   loads: readonly DayLoad[],
   kitchen: DayKitchen,
   longer: Found | undefined,
+  steps: number,
 ): DayDoesNotFit {
   const open = kitchen.closes - kitchen.opens
   const changes: DayChange[] = []
   if (longer) {
     const minutes = Math.ceil(longer.finish - open)
-    if (kitchen.opens - minutes >= 0 && fitsEarlier(loads, kitchen, minutes))
+    if (kitchen.opens - minutes >= 0 && fitsEarlier(loads, kitchen, minutes, steps))
       changes.push({ kind: 'open-earlier', minutes })
     changes.push({ kind: 'close-later', minutes })
   }
   const helper = { id: 'helper', name: 'a helper', from: kitchen.opens, until: kitchen.closes }
-  if (fits(loads, { ...kitchen, people: [...kitchen.people, helper] }))
+  if (fits(loads, { ...kitchen, people: [...kitchen.people, helper] }, steps))
     changes.push({ kind: 'one-person-more' })
   const laterFirst = [...loads].sort((a, b) => daysBetween(a.canBy, b.canBy))
   for (const load of laterFirst.slice(0, MOST_LEFT_OUT))
@@ -176,6 +192,7 @@ function doesNotFit(
       fits(
         loads.filter((l) => l !== load),
         kitchen,
+        steps,
       )
     ) {
       changes.push({ kind: 'leave-out', loadId: load.id })
@@ -195,12 +212,20 @@ function doesNotFit(
   }
 }
 
-const fits = (loads: readonly DayLoad[], kitchen: DayKitchen): boolean =>
-  earliestFinish(dayProblem(loads, kitchen), kitchen.closes - kitchen.opens, STEPS_PER_CHANGE) !==
-  undefined
+const fits = (loads: readonly DayLoad[], kitchen: DayKitchen, steps: number): boolean =>
+  earliestFinish(
+    dayProblem(loads, kitchen),
+    kitchen.closes - kitchen.opens,
+    Math.min(STEPS_PER_CHANGE, steps),
+  ) !== undefined
 
-function fitsEarlier(loads: readonly DayLoad[], kitchen: DayKitchen, minutes: number): boolean {
+function fitsEarlier(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  minutes: number,
+  steps: number,
+): boolean {
   const opens = kitchen.opens - minutes
   const people = kitchen.people.map((p) => (p.from <= kitchen.opens ? { ...p, from: opens } : p))
-  return fits(loads, { ...kitchen, opens, people })
+  return fits(loads, { ...kitchen, opens, people }, steps)
 }

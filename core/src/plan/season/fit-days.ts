@@ -1,5 +1,5 @@
 import { dayLoadOf } from '../day/from-load'
-import { daySheet } from '../day/sheet'
+import { dayFinish } from '../day/sheet'
 import type { DayLoad } from '../day/types'
 import { boardWith, placeLots } from './construct'
 import { dayLengths, jarsOf, processMinutesOf } from './cost'
@@ -46,10 +46,8 @@ function endOf(loads: readonly DayLoad[], count: number, burners: number, latest
     from: 0,
     until: ENDLESS_MIN,
   }))
-  const end = (steps: number): number => {
-    const sheet = daySheet(loads, { opens: 0, closes: ENDLESS_MIN, burners, people }, steps)
-    return sheet.outcome === 'sheet' ? sheet.finish : ENDLESS_MIN
-  }
+  const end = (steps: number): number =>
+    dayFinish(loads, { opens: 0, closes: ENDLESS_MIN, burners, people }, steps) ?? ENDLESS_MIN
   const quick = end(0)
   return quick > latest && quick <= latest + WORTH_A_LOOK_MIN ? end(STEPS) : quick
 }

@@ -1,7 +1,5 @@
-import { dateAt } from '@kelvit/core'
+import { kitchenOn, wallClock } from '@kelvit/core'
 import { useMemo } from 'react'
-import { Temporal } from 'temporal-polyfill'
-import { kitchenOn } from '@kelvit/core'
 import { AttentionKey, DayLanes } from '../../chart/day-lanes'
 import { entriesOn } from '../../day/entries'
 import { usualPeople } from '../../day/kitchen'
@@ -51,7 +49,7 @@ export function Evening({ date }: { readonly date: string }) {
         )}
       </Panel>
     )
-  const now = Temporal.Instant.fromEpochMilliseconds(minute).toZonedDateTimeISO(household.zone)
+  const now = wallClock(minute, household.zone)
   const marks = sheet.outcome === 'sheet' ? marksOf(sheet.tasks) : new Map<string, number>()
   const first = sheet.outcome === 'sheet' ? Math.min(...sheet.tasks.map((t) => t.from)) : null
   return (
@@ -78,7 +76,7 @@ export function Evening({ date }: { readonly date: string }) {
             from={Math.floor(Math.min(opens, first ?? opens) / 30) * 30}
             to={Math.ceil(Math.max(sheet.finish, closes) / 30) * 30}
             closes={closes}
-            now={dateAt(minute, household.zone) === date ? now.hour * 60 + now.minute : null}
+            now={now.date === date ? now.minute : null}
             clockHours={household.settings.clockHours}
           />
           <AttentionKey />

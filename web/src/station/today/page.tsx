@@ -15,6 +15,7 @@ import { ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel, type Rim } from '../../ui/panel'
 import { Skeleton, Trouble } from '../../ui/states'
+import { useIdle } from '../../ui/use-idle'
 import { useDoings, type Doing } from './doings'
 import { OnTheStove } from './on-the-stove'
 import { useIsNew } from './is-new'
@@ -67,6 +68,8 @@ function Doings() {
   const today = useToday()
   const isNew = useIsNew()
   const next = useNextDay()
+  // The list is there at once; the drawing of the day waits for a quiet moment.
+  const idle = useIdle()
   const drawn = next !== undefined && next <= addDays(today, DRAWN_DAYS)
   const loads = useLoads().data?.filter(isRunning) ?? []
   const canners = useCanners().data ?? []
@@ -85,7 +88,7 @@ function Doings() {
       <DoingList doings={stops} />
       {drawn && (
         <Suspense fallback={<Skeleton rows={1} />}>
-          <Evening date={next} />
+          {idle ? <Evening date={next} /> : <Skeleton rows={1} />}
         </Suspense>
       )}
       <DoingList doings={others} />

@@ -1,6 +1,5 @@
-import { dateAt } from '@kelvit/core'
+import { realDate, wallClock } from '@kelvit/core'
 import { useMemo, useState } from 'react'
-import { Temporal } from 'temporal-polyfill'
 import { useParams } from 'react-router'
 import { useLoads, useMembers } from '../../../sync/queries'
 import { useMinute } from '../../../sync/clock'
@@ -21,20 +20,12 @@ import { OrderOfWork } from './order-of-work'
 import { useDay } from './use-day'
 import { usePrintSheet } from './use-print-sheet'
 
-const isDay = (text: string): boolean => {
-  try {
-    return Temporal.PlainDate.from(text).toString() === text
-  } catch {
-    return false
-  }
-}
-
 /** One canning day: every stage of every load, hands included. */
 export function Page() {
   const { date = '' } = useParams()
   const { view, broken } = useSeason()
   const [loads, members] = [useLoads(), useMembers()]
-  if (!isDay(date))
+  if (!realDate(date))
     return (
       <Sheet question="Which day?">
         <Empty
@@ -69,9 +60,8 @@ function Day({ date, view, loads, members }: DayProps) {
     day.late,
   )
   const minute = useMinute()
-  const today = dateAt(minute, household.zone) === date
-  const clock = Temporal.Instant.fromEpochMilliseconds(minute).toZonedDateTimeISO(household.zone)
-  const now = today ? clock.hour * 60 + clock.minute : null
+  const clock = wallClock(minute, household.zone)
+  const now = clock.date === date ? clock.minute : null
   const print = usePrintSheet(date, day, sheet)
   const [lit, light] = useState<string | null>(null)
   const marks = useMemo(() => marksOf(sheet?.outcome === 'sheet' ? sheet.tasks : []), [sheet])

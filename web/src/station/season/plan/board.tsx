@@ -21,7 +21,8 @@ import { Panel } from '../../../ui/panel'
 import { Against } from './against'
 import { LoadDetail } from './load-detail'
 import { PlanningPanel, Proposal } from './proposal'
-import { daysToShow, ribbonDays, ribbonLoads, ribbonLots } from './ribbon-data'
+import { LoadList } from './load-list'
+import { ribbonDays, ribbonLoads, ribbonLots } from './ribbon-data'
 import { Legend, Notes, Runout } from './side-panels'
 import { usePlanner } from './use-planner'
 import { useSavePlan } from './use-save-plan'
@@ -45,7 +46,8 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   const plan = proposed ?? view.plan
   const pinned = view.plan.loads.filter((l) => l.pinned)
   const cost = useMemo(() => costOf(model, plan), [model, plan])
-  const shown = daysToShow(model, plan)
+  const [whole, setWhole] = useState(false)
+  const shown = model.days.length
   const move = useMove(view)
   const drawn = useMemo(
     () => ({
@@ -97,7 +99,12 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
         />
       )}
       <Panel className="mb-5 px-4 pt-3 pb-2 sm:px-5" label="Season ribbon">
-        <Legend canners={view.season.model.canners.map((c) => c.name)} />
+        <div className="flex flex-wrap items-center justify-between gap-x-6">
+          <Legend canners={view.season.model.canners.map((c) => c.name)} />
+          <Button size="small" look="quiet" aria-pressed={whole} onClick={() => setWhole(!whole)}>
+            {whole ? 'Day by day' : 'See it whole'}
+          </Button>
+        </div>
         <SeasonRibbon
           {...drawn}
           canners={model.canners.map((c) => c.name)}
@@ -105,23 +112,27 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
           onChoose={(id) =>
             loads.some((l) => l.id === id) ? void navigate(`/stove/${id}`) : setChosen(id)
           }
+          whole={whole}
+          detail={
+            detail && (
+              <LoadDetail
+                key={detail.id}
+                view={view}
+                load={detail}
+                mayPlan={mayPlan}
+                close={() => setChosen(null)}
+                put={move.put}
+                say={move.say}
+              />
+            )
+          }
           onDay={(date) => void navigate(`/season/day/${date}`)}
           consequence={(id, day) => move.say(id, day)}
           onMove={(id, day) => move.put(id, day)}
           mayMove={mayPlan && proposed === null}
         />
       </Panel>
-      {detail && (
-        <LoadDetail
-          key={detail.id}
-          view={view}
-          load={detail}
-          mayPlan={mayPlan}
-          close={() => setChosen(null)}
-          put={move.put}
-          say={move.say}
-        />
-      )}
+      <LoadList loads={drawn.loads} days={drawn.days} canners={model.canners.map((c) => c.name)} />
       <Notes view={view} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning)} />

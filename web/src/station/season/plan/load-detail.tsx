@@ -39,7 +39,7 @@ export function LoadDetail({ view, load, mayPlan, close, put, say }: DetailProps
   if (!stored || !load.id) return null
   const { id } = load
   return (
-    <Panel rim={load.pinned ? 'running' : 'plain'} className="mb-5" label="The chosen load">
+    <Panel rim={load.pinned ? 'running' : 'plain'} label="The chosen load">
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2>{portionWords(stored.portions)}</h2>
@@ -71,7 +71,7 @@ export function LoadDetail({ view, load, mayPlan, close, put, say }: DetailProps
         </div>
       </div>
       {mayPlan && (
-        <div className="mt-4 grid items-end gap-4 sm:grid-cols-[13rem_16rem_auto_1fr]">
+        <div className="mt-4 grid items-end gap-4 sm:grid-cols-2">
           <ChoiceField
             label="Day"
             value={String(day)}
@@ -89,7 +89,7 @@ export function LoadDetail({ view, load, mayPlan, close, put, say }: DetailProps
           <Button disabled={!moved} onClick={() => put(id, day, canner)}>
             Move and pin
           </Button>
-          <p role="status" className="self-center font-semibold text-brass">
+          <p role="status" className="self-center font-semibold text-brass sm:col-span-2">
             {moved ? say(id, day, canner) : ''}
           </p>
         </div>

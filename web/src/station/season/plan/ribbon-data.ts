@@ -36,16 +36,6 @@ export function ribbonDays(model: SeasonModel, shown: number): readonly RibbonDa
   })
 }
 
-/** How many days are worth drawing: a little past the last load and arrival, at least a month. */
-export function daysToShow(model: SeasonModel, plan: SeasonPlan): number {
-  const last = Math.max(
-    30,
-    ...plan.loads.map((l) => l.day + 4),
-    ...model.lots.map((l) => l.arrived + 6),
-  )
-  return Math.min(model.days.length, last)
-}
-
 /** A day's length divided among its loads, by how long each is. */
 function shareOf(total: number, own: number, all: number): number {
   return all > 0 ? (total * own) / all : 0
