@@ -2,6 +2,10 @@
 import { describe, expect, test } from 'vitest'
 import {
   answerHarvest,
+  dialWords,
+  foods,
+  inOwnDegrees,
+  yieldsByVariety,
   answerLine,
   correctLot,
   doorLines,
@@ -269,4 +273,34 @@ describe('numbers as people type them', () => {
     expect(numberAhead('22/bu')).toBeUndefined()
     expect(numberAhead('beans')).toBeUndefined()
   })
+})
+
+describe('varieties', () => {
+  const canned = (variety: string | null, lb: number, quarts: number, more = {}) =>
+    ({ id: `${variety} ${lb}`, version: 1, foodId: 'beans-snap', formId: 'beans-snap', variety, source: 'garden', lb, quarts, finishedOn: '2026-08-01', excludedBecause: null, ...more }) as never // prettier-ignore
+  test('pounds a quart over all lots of each, the fewest first; left-out lots do not count', () => {
+    const got = yieldsByVariety([
+      canned('Provider', 20, 10),
+      canned('provider ', 30, 10),
+      canned('Blue Lake', 18, 10),
+      canned('Blue Lake', 99, 1, { excludedBecause: 'spilled' }),
+      canned(null, 28, 10),
+    ])
+    expect(got.map((v) => [v.variety, v.lots, v.lbPerQuart, v.least, v.most])).toEqual([
+      ['Blue Lake', 1, 1.8, 1.8, 1.8],
+      ['Provider', 2, 2.5, 2, 3],
+      [null, 1, 2.8, 2.8, 2.8],
+    ])
+    expect(yieldsByVariety([])).toEqual([])
+  })
+})
+
+test('temperatures in a text are told as the house reads them', () => {
+  expect(inOwnDegrees('32–40 °F, damp', 'metric')).toBe('0–4 °C, damp')
+  expect(inOwnDegrees('32 °F in husk', 'metric')).toBe('0 °C in husk')
+  expect(inOwnDegrees('32 °F in husk', 'us')).toBe('32 °F in husk')
+  for (const food of foods)
+    expect(inOwnDegrees(food.keepsDays.coolCondition, 'metric'), food.id).not.toContain('°F')
+  expect(dialWords(1, 'metric')).toBe('7 kPa high')
+  expect(dialWords(-1.5)).toBe('1½ psi low')
 })

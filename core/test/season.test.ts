@@ -17,6 +17,7 @@ import {
   movesBetween,
   overruns,
   proveBound,
+  otherJars,
   shortagesOf,
   WEIGHTS,
   windowOf,
@@ -220,6 +221,27 @@ describe('jars and lids', () => {
     expect(shortagesOf(model, plan)).toEqual([
       { line: model.supplies[0], short: 2, on: model.days[0]!.date },
     ])
+  })
+  test('jars of another size that stand empty are offered for what has none', () => {
+    const jars = (jar: 'quart' | 'pint', n: number) => ({
+      id: `jars ${jar} regular`,
+      kind: 'jars' as const,
+      jar,
+      mouth: 'regular' as const,
+      stock: Array(10).fill(n),
+    })
+    const model = plain({ supplies: [jars('quart', 5), jars('pint', 47)] })
+    const [lot] = model.lots
+    expect(otherJars(model, improved(model))).toEqual([
+      { lotId: lot!.id, foodId: lot!.foodId, left: 2, owned: 5, to: 'pint', empty: 47 },
+    ])
+    // Nothing to offer where none stand empty, where the mouth is another, or nothing is left out.
+    const none = plain({ supplies: [jars('quart', 5), jars('pint', 0)] })
+    expect(otherJars(none, improved(none))).toEqual([])
+    const wide = plain({ supplies: [jars('quart', 5), { ...jars('pint', 47), mouth: 'wide' }] })
+    expect(otherJars(wide, improved(wide))).toEqual([])
+    const enough = plain({ supplies: [jars('quart', 50), jars('pint', 47)] })
+    expect(otherJars(enough, improved(enough))).toEqual([])
   })
   test('enough is no shortage', () => {
     const model = plain({ supplies: [lids(7)] })

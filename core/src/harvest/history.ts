@@ -64,3 +64,40 @@ export const countedLots = (
         ? Math.max(0, Math.floor(daysBetween(y.finishedOn, today) / 365.25))
         : 0,
     }))
+
+/** What a variety took to fill a quart here. */
+export interface VarietyYield {
+  /** Null for lots of which nobody said it. */
+  readonly variety: string | null
+  readonly lots: number
+  /** Pounds a quart over all of its lots, and of its best and worst. */
+  readonly lbPerQuart: number
+  readonly least: number
+  readonly most: number
+}
+
+/**
+ * The household's counted lots of one form by variety, whoever fills a quart with the
+ * fewest pounds first. Lots that are left out of learning are left out here too.
+ */
+export function yieldsByVariety(lots: readonly LotYield[]): readonly VarietyYield[] {
+  const kinds = new Map<string, LotYield[]>()
+  for (const l of lots)
+    if (l.excludedBecause === null && l.quarts > 0) {
+      const key = (l.variety ?? '').trim().toLowerCase()
+      kinds.set(key, [...(kinds.get(key) ?? []), l])
+    }
+  return [...kinds.values()]
+    .map((all): VarietyYield => {
+      const each = all.map((l) => l.lb / l.quarts)
+      const sum = (of: (l: LotYield) => number): number => all.reduce((n, l) => n + of(l), 0)
+      return {
+        variety: all[0]?.variety?.trim() || null,
+        lots: all.length,
+        lbPerQuart: sum((l) => l.lb) / sum((l) => l.quarts),
+        least: Math.min(...each),
+        most: Math.max(...each),
+      }
+    })
+    .sort((a, b) => a.lbPerQuart - b.lbPerQuart)
+}

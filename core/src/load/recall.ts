@@ -2,7 +2,8 @@ import { kitchenNumber } from '../quantity/format'
 import { STANDARD_BANDS } from '../method/data/bands'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
-import { feet } from '../quantity/units'
+import { feet, psi, psiToKpa } from '../quantity/units'
+import type { UnitSystem } from '../words'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
 import type { LoadState } from './state'
@@ -89,7 +90,7 @@ export const retargeted = <L extends { readonly processes: readonly Process[] }>
     .map((l) => ({ ...l, after: Number.isFinite(l.after) ? l.after : null }))
 
 /** "1½ psi high", "1 psi low", "right": how a dial reads by its error, psi. */
-export const dialWords = (errorPsi: number): string =>
+export const dialWords = (errorPsi: number, units: UnitSystem = 'us'): string =>
   errorPsi === 0
     ? 'right'
-    : `${kitchenNumber(Math.abs(errorPsi))} psi ${errorPsi > 0 ? 'high' : 'low'}`
+    : `${units === 'us' ? `${kitchenNumber(Math.abs(errorPsi))} psi` : `${Math.round(psiToKpa(psi(Math.abs(errorPsi))))} kPa`} ${errorPsi > 0 ? 'high' : 'low'}`

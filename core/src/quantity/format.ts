@@ -81,6 +81,16 @@ export const showLength = (inch: number, system: UnitSystem): string =>
 export const showTemperature = (f: number, system: UnitSystem): string =>
   system === 'us' ? `${f.toFixed(0)} °F` : `${fahrenheitToCelsius(f).toFixed(0)} °C`
 
+/** A text with "32–40 °F" in it, as this household reads temperatures. */
+export const inOwnDegrees = (text: string, system: UnitSystem): string =>
+  system === 'us'
+    ? text
+    : text.replace(/(\d+)(?:–(\d+))? °F/g, (_all, low: string, high?: string) =>
+        high === undefined
+          ? showTemperature(Number(low), system)
+          : `${fahrenheitToCelsius(Number(low)).toFixed(0)}–${showTemperature(Number(high), system)}`,
+      )
+
 /** Whole minutes as people say them: "45 min", "2 h", "1 h 20". */
 export function showMinutes(min: number): string {
   const total = Math.round(min)

@@ -1,4 +1,11 @@
-import { feet, psi as asPsi, steamTemperature } from '@kelvit/core'
+import {
+  feet,
+  psi as asPsi,
+  showPressure,
+  showTemperature,
+  steamTemperature,
+  type UnitSystem,
+} from '@kelvit/core'
 import { scaleLinear } from 'd3-scale'
 import { useWidth } from '../ui/use-width'
 
@@ -9,9 +16,11 @@ const SHARES = Array.from({ length: 41 }, (_, i) => i / 100)
 export function AirCurve({
   altitudeFt,
   psi,
+  system,
 }: {
   readonly altitudeFt: number
   readonly psi: number
+  readonly system: UnitSystem
 }) {
   const [ref, width] = useWidth(680)
   const warm = (share: number): number => steamTemperature(asPsi(psi), feet(altitudeFt), share)
@@ -21,18 +30,20 @@ export function AirCurve({
   const y = scaleLinear()
     .domain([205, 250])
     .range([H - 24, 8])
-  const lost = Math.round(warm(0) - warm(0.2))
+  const lost = warm(0) - warm(0.2)
+  const cooler = system === 'us' ? `${Math.round(lost)} °F` : `${Math.round(lost / 1.8)} °C`
+  const pressure = showPressure(asPsi(psi), system)
   return (
     <div ref={ref}>
       <p className="mb-2 leading-relaxed">
-        At the same {psi} psi, a fifth of air left in the canner makes it {lost} °F cooler. Ten
+        At the same {pressure}, a fifth of air left in the canner makes it {cooler} cooler. Ten
         minutes of full steam drive the air out.
       </p>
       <svg
         width={width}
         height={H}
         role="img"
-        aria-label={`Steam at ${psi} psi cools by ${lost} degrees with a fifth of air`}
+        aria-label={`Steam at ${pressure} cools by ${cooler} with a fifth of air`}
         className="block"
       >
         {[210, 220, 230, 240].map((t) => (
@@ -46,7 +57,7 @@ export function AirCurve({
               className="tabular"
               fill="var(--ink-soft)"
             >
-              {t} °F
+              {showTemperature(t, system)}
             </text>
           </g>
         ))}

@@ -39,7 +39,7 @@ export {
   type JarMove,
   type Moved,
 } from './move'
-export { drawnFrom, shortagesOf, type Shortage } from './shortage'
+export { drawnFrom, otherJars, shortagesOf, type OtherJars, type Shortage } from './shortage'
 export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
 export { gatherRecords, type HouseholdRecords } from './gather'
 export { endingInTime, overruns } from './fit-days'

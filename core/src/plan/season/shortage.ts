@@ -1,3 +1,5 @@
+import { formOf } from '../../method/foods'
+import type { JarSize } from '../../words'
 import { draws, type SeasonModel, type SeasonPlan, type SupplyLine } from './model'
 
 /** Jars that are in no load because something runs out. */
@@ -49,4 +51,50 @@ function dayItEnds(line: SupplyLine, drawn: Float64Array): number {
     if (sum >= stock - 1e-6) return d
   }
   return -1
+}
+
+/** Jars of another size that stand empty while some of a lot have none: what to put it in instead. */
+export interface OtherJars {
+  readonly lotId: string
+  readonly foodId: string
+  /** Jars of the lot that are in no load, in its own size. */
+  readonly left: number
+  /** Jars of the lot's own size that the house has for the season. */
+  readonly owned: number
+  readonly to: JarSize
+  /** Jars of that size and mouth that the plan leaves empty. */
+  readonly empty: number
+}
+
+/**
+ * Lots that a plan leaves out for want of their jars while tested jars of another size stand
+ * empty, the most jars first.
+ */
+export function otherJars(model: SeasonModel, plan: SeasonPlan): readonly OtherJars[] {
+  const open = model.lots.map((l) => l.jars)
+  for (const load of plan.loads)
+    for (const p of load.portions) open[p.lot] = (open[p.lot] ?? 0) - p.jars
+  const lines = model.supplies.filter((l) => l.kind === 'jars')
+  const leftOf = (line: SupplyLine): number =>
+    (line.stock.at(-1) ?? 0) - drawnFrom(model, plan, line).reduce((a, b) => a + b, 0)
+  return model.lots
+    .flatMap((lot, i): OtherJars[] => {
+      const left = open[i] ?? 0
+      const own = lines.find((l) => draws(l, lot.jar, lot.mouth))
+      if (left <= 0 || !own || leftOf(own) > 0) return []
+      const tested = formOf(lot.formId)?.form.minutes ?? {}
+      const others = lines.flatMap((line) =>
+        line.jar &&
+        line.jar !== lot.jar &&
+        line.mouth === lot.mouth &&
+        tested[line.jar] !== undefined
+          ? [{ to: line.jar, empty: leftOf(line) }]
+          : [],
+      )
+      const [best] = others.filter((o) => o.empty > 0).sort((a, b) => b.empty - a.empty)
+      return best
+        ? [{ lotId: lot.id, foodId: lot.foodId, left, owned: own.stock.at(-1) ?? 0, ...best }]
+        : []
+    })
+    .sort((a, b) => b.left - a.left)
 }

@@ -6,7 +6,8 @@ import {
   daysBetween,
   JAR_SIZES,
   jarName,
-  kitchenNumber,
+  dialWords,
+  showLength,
 } from '@kelvit/core'
 import { useState } from 'react'
 import { useHousehold, useToday } from '../../household/session'
@@ -20,7 +21,8 @@ import { Inspection } from './inspection'
 
 /** One canner: fit or blocked and why, its gauge, what it takes, its inspection. */
 export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
-  const { may } = useHousehold()
+  const { may, household } = useHousehold()
+  const { units } = household
   const today = useToday()
   const [open, setOpen] = useState<'test' | 'inspect' | 'edit'>()
   const close = (): void => setOpen(undefined)
@@ -52,7 +54,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             <dt className="text-ink-soft">Last test</dt>
             <dd>
               {canner.lastTest
-                ? `${showDate(canner.lastTest.testedOn, today)}, ${errorWords(canner.lastTest.errorPsi)}; ${daysLeft >= 0 ? `good for ${daysLeft} more days` : `overdue by ${-daysLeft} days`}`
+                ? `${showDate(canner.lastTest.testedOn, today)}, ${dialWords(canner.lastTest.errorPsi, units)}; ${daysLeft >= 0 ? `good for ${daysLeft} more days` : `overdue by ${-daysLeft} days`}`
                 : 'never'}
             </dd>
           </>
@@ -73,7 +75,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
         </dd>
         <dt className="text-ink-soft">Water</dt>
         <dd>
-          {kitchenNumber(canner.waterIn)} in, by its manual{canner.manual && ` (${canner.manual})`}
+          {showLength(canner.waterIn, units)}, by its manual{canner.manual && ` (${canner.manual})`}
         </dd>
         {canner.rangeNote && (
           <>
@@ -154,11 +156,9 @@ function Times({ canner }: { readonly canner: CannerRead }) {
   )
 }
 
-const errorWords = (e: number): string =>
-  e === 0 ? 'true' : `${kitchenNumber(Math.abs(e))} psi ${e > 0 ? 'high' : 'low'}`
-
 /** Where the needle stands when the true pressure is right, and how far off it may be. */
 function GaugeFace({ error }: { readonly error: number | null }) {
+  const { units } = useHousehold().household
   const x = (e: number): number => 160 + e * 45
   const at = error === null ? null : Math.max(-3.2, Math.min(3.2, error))
   return (
@@ -166,7 +166,9 @@ function GaugeFace({ error }: { readonly error: number | null }) {
       viewBox="0 0 320 58"
       className="w-full max-w-96"
       role="img"
-      aria-label={error === null ? 'No test on record' : `The dial reads ${errorWords(error)}`}
+      aria-label={
+        error === null ? 'No test on record' : `The dial reads ${dialWords(error, units)}`
+      }
     >
       <rect
         x={x(-2)}

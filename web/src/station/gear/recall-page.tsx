@@ -3,7 +3,7 @@ import { dialWords, kitchenNumber } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
-import { useToday } from '../../household/session'
+import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 import { useCanners } from '../../sync/queries'
 import { request } from '../../sync/request'
@@ -44,9 +44,10 @@ export function Page() {
 
 function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today: string }) {
   const { test, since, loads } = recall
+  const { units } = useHousehold().household
   const jars = loads.reduce((n, l) => n + l.jars.length, 0)
   const gone = loads.reduce((n, l) => n + l.gone, 0)
-  const reads = dialWords(test.errorPsi)
+  const reads = dialWords(test.errorPsi, units)
   if (loads.length === 0)
     return (
       <Empty title="No jar is touched by it">

@@ -1,6 +1,7 @@
 import { type CannerRead, type Container, type CropWordRow } from '@kelvit/contract'
 import {
   answerHarvest,
+  inOwnDegrees,
   JAR_SIZES,
   jarName,
   type JarSize,
@@ -72,6 +73,7 @@ export function useChoice(read: Read | undefined, props: HarvestFacts) {
 /** The choices that change the answer. */
 export function ChoiceFields({ read, choice }: { readonly read: Read; readonly choice: Choice }) {
   const forms = read.food.forms
+  const { household } = useHousehold()
   return (
     <div className="mt-5 grid grid-cols-2 gap-3 border-t border-rim pt-4 lg:grid-cols-4">
       <ChoiceField
@@ -100,7 +102,7 @@ export function ChoiceFields({ read, choice }: { readonly read: Read; readonly c
         label="Kept"
         choices={[
           ['room', 'at room warmth'],
-          ['cool', `cool (${read.food.keepsDays.coolCondition})`],
+          ['cool', `cool (${inOwnDegrees(read.food.keepsDays.coolCondition, household.units)})`],
         ]}
         value={choice.storage}
         onChange={(e) => choice.setStorage(e.target.value as Storage)}

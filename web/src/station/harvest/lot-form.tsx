@@ -4,6 +4,7 @@ import {
   correctLot,
   countJars,
   foodOf,
+  inOwnDegrees,
   jarName,
   JAR_SIZES,
   saidName,
@@ -136,7 +137,10 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
             label="Kept"
             choices={[
               ['room', 'at room warmth'],
-              ['cool', `cool (${foodOf(lot.foodId)?.keepsDays.coolCondition ?? 'cellar'})`],
+              [
+                'cool',
+                `cool (${inOwnDegrees(foodOf(lot.foodId)?.keepsDays.coolCondition ?? 'cellar', household.units)})`,
+              ],
             ]}
             {...register('storage')}
           />

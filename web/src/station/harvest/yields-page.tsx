@@ -8,6 +8,7 @@ import {
   publishedYield,
   shortName,
   showWeight,
+  yieldsByVariety,
   type LotYield,
   type YieldBelief,
 } from '@kelvit/core'
@@ -80,6 +81,7 @@ export function Page() {
               tint={tintOf(found.food.id)}
             />
           </Panel>
+          <Varieties lots={yields} />
           <OwnLots lots={yields} today={today} />
         </div>
       )}
@@ -100,6 +102,7 @@ interface BeliefsProps {
 }
 
 function Beliefs({ prior, both, own, tint }: BeliefsProps) {
+  const { units } = useHousehold().household
   const [ref, width] = useWidth(900)
   const band = (b: YieldBelief): [number, number] => [
     Math.exp(b.mean - 1.2816 * predictiveSd(b)),
@@ -148,7 +151,7 @@ function Beliefs({ prior, both, own, tint }: BeliefsProps) {
               className="tabular"
               fill="var(--ink-soft)"
             >
-              {t} lb
+              {showWeight(t, units)}
             </text>
           </g>
         ))}
@@ -170,6 +173,42 @@ function Beliefs({ prior, both, own, tint }: BeliefsProps) {
         {row(98, q, Math.exp(both.mean), 'together', 0.75)}
       </svg>
     </div>
+  )
+}
+
+/** Fewer lots than this are chance. */
+const ENOUGH_LOTS = 3
+
+/** The household's varieties side by side: pounds that fill a quart, the fewest first. */
+function Varieties({ lots }: { readonly lots: readonly LotYield[] }) {
+  const { units } = useHousehold().household
+  const rows = yieldsByVariety(lots)
+  if (rows.length < 2) return null
+  return (
+    <Panel label="Our varieties">
+      <h2 className="mb-2">Our varieties</h2>
+      <table className="tabular w-full max-w-2xl text-left text-[15px]">
+        <caption className="sr-only">Weight that fills a quart, by variety</caption>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.variety ?? ''} className="border-t border-rim first:border-0">
+              <th scope="row" className="py-2 pr-4 font-semibold">
+                {r.variety ?? 'not said'}
+              </th>
+              <td className="pr-4 text-right font-semibold">
+                {showWeight(r.lbPerQuart, units)} a quart
+              </td>
+              <td className="pr-4 text-ink-soft">
+                {r.lots === 1
+                  ? 'one lot'
+                  : `${r.lots} lots, ${showWeight(r.least, units)} to ${showWeight(r.most, units)}`}
+              </td>
+              <td className="text-ink-soft">{r.lots < ENOUGH_LOTS ? 'too few to tell' : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Panel>
   )
 }
 

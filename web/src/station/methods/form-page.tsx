@@ -128,7 +128,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
           <h2 className="mb-1">
             {gauge === 'dial'
               ? 'The pressure follows the altitude; the heat stays the same'
-              : 'A weight moves in steps of 5, so above 1,000 ft it runs hotter than it must'}
+              : `A weight moves in steps, so above ${showAltitude(1000, household.units)} it runs hotter than it must`}
           </h2>
           <AltitudeBands
             form={form}
@@ -143,6 +143,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
           <AirCurve
             altitudeFt={household.altitudeFt}
             psi={process.outcome === 'process' ? process.psi : 10}
+            system={household.units}
           />
         </Panel>
       </div>

@@ -82,11 +82,15 @@ function Row({ name, cost, strong }: { name: string; cost: PlanCost | undefined;
   )
 }
 
+/** More than so many loads' worth says nothing that anybody can picture. */
+const PICTURED_LOADS = 6
+
 function proofWords(proof: Proof | null): string {
   if (!proof)
     return 'Times are estimates from your canners’ own runs. Plan again to learn how much better a plan could be at most.'
   if (proof.loads < 1)
     return 'No better plan exists by more than a load: this is as good as proven best.'
-  const share = Math.max(1, Math.round(proof.gap * 100))
-  return `At most ${share}% better could exist: what ${proof.loads} ${proof.loads === 1 ? 'load weighs' : 'loads weigh'}, jars, waiting and days counted together. It is not known that it does.`
+  if (proof.loads > PICTURED_LOADS)
+    return 'How near this is to the best there is, is not known; nothing better was found.'
+  return `No plan can save more than what ${proof.loads === 1 ? 'one more load costs' : `${proof.loads} loads cost`}, jars, waiting and days counted together; nothing better was found.`
 }

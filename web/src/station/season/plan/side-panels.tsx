@@ -1,8 +1,13 @@
 import {
   addDays,
+  countJars,
   drawnFrom,
+  foodOf,
   jarName,
+  otherJars,
+  saidName,
   shortagesOf,
+  type OtherJars,
   type SeasonPlan,
   type SupplyLine,
 } from '@kelvit/core'
@@ -17,7 +22,7 @@ import { Caution, Panel } from '../../../ui/panel'
 /** Which mark is which canner. */
 export function Legend({ canners }: { readonly canners: readonly string[] }) {
   return (
-    <ul className="float-right mb-1 flex flex-wrap gap-x-5 text-[13.5px] text-ink-soft">
+    <ul className="flex flex-wrap gap-x-5 text-[13.5px] text-ink-soft">
       {canners.map((name, i) => (
         <li key={name} className="flex items-center gap-2">
           <span
@@ -79,6 +84,7 @@ export function Runout({ view, plan }: { readonly view: SeasonView; readonly pla
   const { model } = view.season
   const short = useMemo(() => shortagesOf(model, plan), [model, plan])
   const left = useMemo(() => leftAtEnd(view, plan), [view, plan])
+  const others = useMemo(() => otherJars(model, plan), [model, plan])
   const [first] = short
   return (
     <Panel rim={first ? 'due' : 'plain'} label="Jars and lids over the season">
@@ -89,6 +95,14 @@ export function Runout({ view, plan }: { readonly view: SeasonView; readonly pla
         <p key={s.line.id} className="mb-1 leading-relaxed">
           {lineName(s.line)}: <strong>{s.short} short</strong>. Buy them by{' '}
           <strong>{showDay(addDays(s.on, -1))}</strong>, or put something into other jars.
+        </p>
+      ))}
+      {others.slice(0, 3).map((o) => (
+        <p key={o.lotId} className="mb-1 leading-relaxed">
+          {otherWords(view, o)}{' '}
+          <Link to={`/harvest/lot/${o.lotId}`} className="text-kettle underline">
+            Change the lot
+          </Link>
         </p>
       ))}
       {left.length > 0 ? (
@@ -105,6 +119,13 @@ export function Runout({ view, plan }: { readonly view: SeasonView; readonly pla
       </ButtonLink>
     </Panel>
   )
+}
+
+/** "You own 40 quarts; 47 pints stand empty: put 13 quarts of peas in pints?" */
+function otherWords(view: SeasonView, o: OtherJars): string {
+  const jar = view.season.model.lots.find((l) => l.id === o.lotId)?.jar ?? 'quart'
+  const food = saidName(foodOf(o.foodId) ?? { name: o.foodId })
+  return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} stand empty: put ${countJars(o.left, jar)} of ${food} in ${jarName(o.to)}?`
 }
 
 /** What the plan leaves of each supply, those that it draws from. */
