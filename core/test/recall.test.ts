@@ -107,7 +107,7 @@ describe('a load that was short in truth', () => {
 })
 
 test('how a dial reads', () => {
-  expect([1.5, -1, 0].map(dialWords)).toEqual(['1½ psi high', '1 psi low', 'right'])
+  expect([1.5, -1, 0].map((e) => dialWords(e))).toEqual(['1½ psi high', '1 psi low', 'right'])
 })
 
 test('what the tables ask elsewhere: the same pack, jar, gauge and option', () => {

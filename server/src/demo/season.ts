@@ -1,15 +1,7 @@
 import { put } from './put'
 import { readYields } from '../store/yields'
 import type { SeasonLoad } from '@kelvit/contract'
-import {
-  cannerBlocks,
-  gatherRecords,
-  improve,
-  minuteOf,
-  seasonFrom,
-  USUAL_EFFORT,
-  type Solver,
-} from '@kelvit/core'
+import { cannerBlocks, gatherRecords, improve, minuteOf, seasonFrom } from '@kelvit/core'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { Temporal } from 'temporal-polyfill'
@@ -78,7 +70,6 @@ function firstSundayAfter(days: DemoDays, least: number): string {
 }
 
 /** Seeding has no solver at hand: the search alone is good enough to begin with. */
-const noSolver: Solver = () => ({ values: null, objective: Infinity, bound: -Infinity })
 
 async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const [household] = await tx.select().from(households).where(eq(households.id, householdId))
@@ -105,7 +96,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     lidLots: await tx.select().from(lidLots),
   })
   const { model } = seasonFrom(records)
-  const search = improve(model, [], 1, noSolver, { ...USUAL_EFFORT, stepsPerLot: 50, nodes: 0 })
+  const search = improve(model, [], 1, { heats: 1 })
   let step = search.next()
   while (!step.done) step = search.next()
   const planned = step.value.loads.map((l): Omit<SeasonLoad, 'version'> => ({

@@ -19,9 +19,8 @@ import wasmUrl from 'highs/runtime?url'
 import { expose } from 'comlink'
 import type { Answer, SeasonWork } from './messages'
 
-/** For a what-if the search alone tells which is better; it needs no solver. */
-const WHAT_IF_EFFORT = { stepsPerLot: 80, windowDays: 0, nodes: 0 }
-const noSolver: Solver = () => ({ values: null, objective: Infinity, bound: -Infinity })
+/** For a what-if a shorter search tells which is better. */
+const WHAT_IF_EFFORT = { heats: 1 }
 
 let solver: Promise<Solver> | undefined
 /** The solver's file is fetched when something is planned for the first time. */
@@ -42,7 +41,7 @@ function suppositionOf(
   from: SeasonPlan | undefined,
 ): Answer {
   const { model } = seasonFrom(question ? suppose(ask.records, question) : ask.records)
-  const search = improve(model, ask.pinned, 1, noSolver, WHAT_IF_EFFORT, from?.loads)
+  const search = improve(model, ask.pinned, 1, WHAT_IF_EFFORT, from?.loads)
   let step = search.next()
   while (!step.done) step = search.next()
   return answer(model, step.value)
@@ -51,15 +50,15 @@ function suppositionOf(
 const work: SeasonWork = {
   async plan(ask, hear) {
     const { model } = seasonFrom(ask.records)
-    const solve = await loadSolver()
-    const search = improve(model, ask.pinned, ask.seed, solve, USUAL_EFFORT, ask.from)
+    const search = improve(model, ask.pinned, ask.seed, USUAL_EFFORT, ask.from)
     let step = search.next()
     while (!step.done) {
       const { done, of, plan: best } = step.value
       hear({ done, of, best: answer(model, best) })
       step = search.next()
     }
-    return { best: answer(model, step.value), proof: proveBound(model, step.value, solve) }
+    const proof = proveBound(model, step.value, await loadSolver())
+    return { best: answer(model, step.value), proof }
   },
 
   /**

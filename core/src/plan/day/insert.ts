@@ -122,7 +122,7 @@ class Desk {
  * A good schedule quickly: step by step, each step as early as hands, eyes, canner
  * and burner allow, also into the gaps that others left. First load after load, in
  * every order when they are few; then the best order is bettered step by step.
- * @param bound no schedule finishes before this, minutes from opening; one that does is not bettered.
+ * @param bound a schedule that finishes by this, minutes from opening, is not bettered.
  * @returns the time of every node, minutes from opening; undefined when no order goes.
  */
 export function insertLoads(
@@ -170,9 +170,10 @@ export function insertLoads(
     order: order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i)),
     delays: loads.map(() => 0),
   })
-  if (loads.length <= ALL_ORDERS) for (const order of everyOrder(loads)) judge(whole(order))
-  else judge(whole(loads.map((_, i) => i)))
-  if (best) climb(best, judge, () => (best?.finish ?? 0) <= bound + 1e-6)
+  const done = (): boolean => best !== undefined && best.finish <= bound + 1e-6
+  const orders = loads.length <= ALL_ORDERS ? everyOrder(loads) : [loads.map((_, i) => i)]
+  for (const order of orders) if (!done()) judge(whole(order))
+  if (best && !done()) climb(best, judge, done)
   return best
 }
 

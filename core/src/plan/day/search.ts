@@ -62,6 +62,19 @@ export function earliestFinish(
   return { ...best, proven, bound: proven ? best.finish : root.bound }
 }
 
+/**
+ * Whether everything can be done by a time: the first schedule that is early enough will do.
+ * @param steps branchings at most when the quick way finds none.
+ */
+export function endsBy(problem: DayProblem, latest: number, steps: number): boolean {
+  const first = problem.network.earliest()
+  if (!first || lowerBound(problem, first) > latest + EPS) return false
+  return (
+    quickly(problem, latest, latest) !== undefined ||
+    (steps > 0 && earliestFinish(problem, latest, steps) !== undefined)
+  )
+}
+
 /** A good schedule to begin with, when it keeps to everything and is not too late. */
 function quickly(
   problem: DayProblem,

@@ -3,7 +3,7 @@ import { showMinutes } from '../../quantity/format'
 import { gatherPreparation } from './gather'
 import { assignHands } from './people'
 import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
-import { earliestFinish, type Found } from './search'
+import { earliestFinish, endsBy, type Found } from './search'
 import {
   LONG_DAY_MIN,
   type DayChange,
@@ -73,6 +73,11 @@ export function dayFinish(
   const found = earliestFinish(dayProblem(loads, kitchen), kitchen.closes - kitchen.opens, steps)
   return found && kitchen.opens + found.finish
 }
+
+/** Whether a day's loads can be done within its hours; the first way that is found will do. */
+export const dayFits = (loads: readonly DayLoad[], kitchen: DayKitchen, steps: number): boolean =>
+  !cannotBe(loads, kitchen) &&
+  endsBy(dayProblem(loads, kitchen), kitchen.closes - kitchen.opens, steps)
 
 function cannotBe(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit | undefined {
   const no = (reason: DayDoesNotFit['reason'], sentence: string): DayDoesNotFit => ({

@@ -248,6 +248,11 @@ export class Board {
     this.saved = { days: new Map(), open: this.open.slice(), stocks: this.stocks.copy() }
   }
 
+  /** Days that were changed since the mark. */
+  changed(): readonly number[] {
+    return [...(this.saved?.days.keys() ?? [])]
+  }
+
   /** Takes back everything since the mark. */
   rollback(): void {
     const { saved } = this

@@ -72,6 +72,8 @@ export const LEAST_BLUR = 0.85
 export interface Placing {
   /** Multiplies what a place seems to cost, for variety; 1 when left out. */
   readonly blur?: () => number
+  /** The share of what is open that one place gets at most; all of it when left out. */
+  readonly part?: () => number
   /** Days on which nothing new is put. */
   readonly shut?: ReadonlySet<number>
   /** A load that nothing is put into. */
@@ -81,8 +83,9 @@ export interface Placing {
 /** The cheapest place per jar for what is open of a lot; undefined when losing them is cheaper or none is left. */
 function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefined {
   const from = board.model.lots[lot]
-  const wanted = board.open[lot] ?? 0
-  if (!from || wanted <= 0) return undefined
+  const open = board.open[lot] ?? 0
+  if (!from || open <= 0) return undefined
+  const wanted = Math.ceil(open * (how.part?.() ?? 1))
   const loss = board.lossOf(lot)
   let best: Place | undefined
   let bestScore = 0
@@ -116,7 +119,7 @@ export function placeLots(board: Board, order: readonly number[], how: Placing =
   for (const lot of order) {
     for (let place = bestPlace(board, lot, how); place; place = bestPlace(board, lot, how))
       board.put(place)
-    if ((board.open[lot] ?? 0) > 0) borrow(board, lot)
+    if ((board.open[lot] ?? 0) > 0) borrow(board, lot, how)
   }
 }
 
@@ -124,7 +127,7 @@ export function placeLots(board: Board, order: readonly number[], how: Placing =
  * Odd jars under a canner's minimum that found no room: a load of the same lot
  * gives some of its own so that they make a load together.
  */
-function borrow(board: Board, lot: number): void {
+function borrow(board: Board, lot: number, { shut }: Placing): void {
   const open = board.open[lot] ?? 0
   const { arrived = 0, due = -1 } = board.model.lots[lot] ?? {}
   for (const load of board.byDay.slice(Math.max(0, arrived), due + 1).flat()) {
@@ -133,7 +136,7 @@ function borrow(board: Board, lot: number): void {
     if (load.pinned || !own || missing <= 0 || own.jars < missing) continue
     if (load.jars - missing < load.least) continue
     board.take(load, lot, missing)
-    const place = bestPlace(board, lot, { not: load })
+    const place = bestPlace(board, lot, { not: load, ...(shut ? { shut } : {}) })
     if (place && place.jars === open + missing) {
       board.put(place)
       return

@@ -1,5 +1,7 @@
 import type { Board, BoardLoad } from './board'
 import { boardWith, LEAST_BLUR, placeLots } from './construct'
+import type { DayEnds } from './day-ends'
+import { mendDays } from './mend'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 import { below, shuffled } from '../search/random'
 
@@ -17,6 +19,8 @@ const DRAWN = 6
 /** What one step takes apart, and the days it then leaves alone. */
 interface Ruin {
   readonly loads: readonly BoardLoad[]
+  /** Single lots that come out of loads which stay. */
+  readonly out?: readonly { readonly load: BoardLoad; readonly lot: number }[]
   readonly shut?: ReadonlySet<number>
 }
 
@@ -87,12 +91,30 @@ function halfEmpty(board: Board, random: () => number): Ruin {
   return { loads: [worst, ...shuffled(random, near).slice(0, 1 + below(random, 4))] }
 }
 
-const RUINS = [stretch, closeDay, kin, halfEmpty]
+/** Takes one lot out of all of its loads, or of some, and leaves their other jars where they are. */
+function singleLot(board: Board, random: () => number): Ruin {
+  const lot = below(random, board.model.lots.length)
+  const { arrived = 0, due = -1 } = board.model.lots[lot] ?? {}
+  const mine = loose(board, arrived, due).filter((l) => l.portions.some((p) => p.lot === lot))
+  const taken = mine.length > 1 && random() < 0.5 ? shuffled(random, mine).slice(0, 1) : mine
+  const whole = taken.filter((l) => l.portions.length === 1)
+  const out = taken.filter((l) => l.portions.length > 1).map((load) => ({ load, lot }))
+  return { loads: whole, out }
+}
+
+/** Takes two or three loads that lie near each other apart. */
+function fewLoads(board: Board, random: () => number): Ruin {
+  const day = someDay(board, random)
+  return { loads: shuffled(random, loose(board, day - 3, day + 3)).slice(0, 2 + below(random, 2)) }
+}
+
+const RUINS = [stretch, closeDay, kin, halfEmpty, singleLot, fewLoads, fewLoads]
 
 /**
- * Search by ruin and rebuild: takes a part of the plan apart and puts it together
- * again where it costs least, and keeps what is better (and, while it is warm,
- * now and then what is a little worse). The same seed gives the same plan.
+ * Search by ruin and rebuild: takes a part of the plan apart and puts it together again
+ * where it costs least, and keeps what is better (and, while it is warm, now and then what
+ * is a little worse). The days of every step that is kept end in time by their sheets: what
+ * makes one late goes elsewhere, or the step is undone. The same seed gives the same plan.
  */
 export class Search {
   best: Standing
@@ -104,37 +126,46 @@ export class Search {
     private readonly kept: readonly PlanLoad[],
     start: Standing,
     private readonly random: () => number,
+    private readonly ends: DayEnds,
   ) {
     this.best = start
     this.board = this.boardOf(start)
     this.here = start.cost
   }
 
-  /** Goes on from another plan if it is better. */
-  jump(to: Standing): void {
-    if (to.cost >= this.best.cost - 1e-6) return
-    this.best = to
-    this.home()
-  }
-
   /** Goes back to the best plan. */
-  private home(): void {
+  home(): void {
     this.board = this.boardOf(this.best)
     this.here = this.best.cost
   }
 
-  /** @param warmth share of the cost by which one step may be worse. */
-  run(steps: number, warmth: number): void {
+  /**
+   * @param from cost by which a step may be worse at the beginning, and
+   * @param to at the end: as likely as a coin that falls so once in e times.
+   */
+  run(steps: number, from: number, to: number): void {
     const { board, random } = this
-    const heat = warmth * this.best.cost
-    for (let step = 0; step < steps; step++) {
+    const cool = from > 0 && to > 0 ? (to / from) ** (1 / Math.max(1, steps)) : 1
+    for (let step = 0, heat = from; step < steps; step++, heat *= cool) {
       board.mark()
       if (!rebuild(board, random)) continue
+      const limit = this.here - heat * Math.log(1 - random() || 1e-12)
       const cost = board.cost()
-      if (cost < this.here + heat * random() ** 4) this.here = cost
+      if (cost < limit && this.endInTime(limit)) this.here = board.cost()
       else board.rollback()
       if (this.here < this.best.cost - 1e-6) this.best = { plan: board.plan(), cost: this.here }
     }
+  }
+
+  /** Every day that was changed ends in time, or is mended for less than a cost; false when not. */
+  private endInTime(limit: number): boolean {
+    const { board } = this
+    return mendDays(
+      board,
+      this.ends,
+      () => board.changed(),
+      (moved) => moved > MOST_MENDED || board.cost() >= limit,
+    )
   }
 
   private boardOf(at: Standing): Board {
@@ -142,17 +173,30 @@ export class Search {
   }
 }
 
+/** Loads that one step may put elsewhere because their day is late. */
+const MOST_MENDED = 5
+
 /** Takes a part apart and puts it together again; false when there was nothing to take. */
 function rebuild(board: Board, random: () => number): boolean {
   const ruin = (RUINS[below(random, RUINS.length)] ?? stretch)(board, random)
-  if (ruin.loads.length === 0) return false
+  const out = ruin.out ?? []
+  if (ruin.loads.length === 0 && out.length === 0) return false
   for (const load of ruin.loads) board.remove(load)
+  for (const { load, lot } of out) takeOut(board, load, lot)
   const blur = random() < 0.5 ? undefined : () => LEAST_BLUR + 0.3 * random()
   placeLots(board, orderOf(board, random), {
     ...(blur ? { blur } : {}),
     ...(ruin.shut ? { shut: ruin.shut } : {}),
+    ...(random() < 0.15 ? { part: () => 0.3 + 0.7 * random() } : {}),
   })
   return true
+}
+
+/** Takes a lot out of a load; what would be too few without it comes out whole. */
+function takeOut(board: Board, load: BoardLoad, lot: number): void {
+  const jars = load.portions.find((p) => p.lot === lot)?.jars ?? 0
+  if (load.jars - jars < load.least) board.remove(load)
+  else board.take(load, lot, jars)
 }
 
 /** The lots with open jars: by urgency, by size, or as it falls. */
