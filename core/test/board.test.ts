@@ -327,3 +327,28 @@ describe('earliest times', () => {
     )
   })
 })
+
+describe('portions', () => {
+  const leaning: SeasonModel = { ...model, portionWeight: 0.5 }
+  const finish = (m: SeasonModel) => {
+    const search = improve(m, [], 2, { heats: 1 })
+    let step = search.next()
+    while (!step.done) step = search.next()
+    return step.value
+  }
+  test('each weighs what the household says, and what stands on the board costs what the plan costs', () => {
+    const plan = construct(leaning)
+    const portions = plan.loads.reduce((n, l) => n + l.portions.length, 0)
+    expect(costOf(leaning, plan).portions).toBe(portions)
+    expect(costOf(leaning, plan).total - costOf(model, plan).total).toBeCloseTo(portions * 0.5, 9)
+    const board = new Board(leaning)
+    for (const load of plan.loads) board.addWhole(load)
+    expect(board.cost()).toBeCloseTo(costOf(leaning, plan).total, 6)
+  })
+  test('a plan that minds them has no more of them, and no more jars lost for it than they weigh', () => {
+    const [plain, minding] = [finish(model), finish(leaning)]
+    const [a, b] = [costOf(model, plain), costOf(leaning, minding)]
+    expect(b.portions).toBeLessThanOrEqual(a.portions)
+    expect(b.total).toBeLessThanOrEqual(costOf(leaning, plain).total + 1e-6)
+  }, 30_000)
+})

@@ -59,12 +59,14 @@ export class Board {
   private readonly lengths: Float64Array
   private readonly costs: Float64Array
   private readonly tally: DayTally
+  private readonly portionWeight: number
   private saved: Saved | undefined
 
   constructor(readonly model: SeasonModel) {
     this.byDay = model.days.map(() => [])
     this.open = Int32Array.from(model.lots, (l) => l.jars)
     this.facts = factsOf(model)
+    this.portionWeight = model.portionWeight ?? 0
     this.urgent = this.facts.urgent
     this.stocks = new Stocks(model)
     this.tally = new DayTally(model.canners.length)
@@ -165,7 +167,8 @@ export class Board {
     const over = jars * (minutes - fit.minutes) + (load ? load.jars * (minutes - load.minutes) : 0)
     const fresh = load ? 0 : WEIGHTS.load + (before === 0 ? WEIGHTS.day : 0)
     const faded = jars * this.fadeOf(lot, day) * WEIGHTS.quality
-    const delta = fresh + faded + late * WEIGHTS.late + over * WEIGHTS.over
+    const more = load?.portions.some((p) => p.lot === lot) ? 0 : this.portionWeight
+    const delta = fresh + more + faded + late * WEIGHTS.late + over * WEIGHTS.over
     return { lot, day, canner, load, jars, delta }
   }
 
@@ -304,7 +307,7 @@ export class Board {
     let cost = Math.max(0, length - (this.model.days[day]?.minutes ?? 0)) * WEIGHTS.late
     if (loads.length > 0 && !this.facts.fixed[day]?.length) cost += WEIGHTS.day
     for (const load of loads) {
-      cost += WEIGHTS.load
+      cost += WEIGHTS.load + load.portions.length * this.portionWeight
       for (const p of load.portions) {
         const own = this.facts.fits[p.lot]?.[load.canner]?.minutes ?? 0
         cost += p.jars * this.fadeOf(p.lot, day) * WEIGHTS.quality

@@ -9,6 +9,8 @@ export interface PlanCost {
   readonly faded: number
   readonly loads: number
   readonly days: number
+  /** Jars of one lot in one load, counted once each. */
+  readonly portions: number
   /** Minutes past closing, all days together. */
   readonly late: number
   /** Jar-minutes of more processing than a jar's own. */
@@ -83,12 +85,13 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
     (sum, length, d) => sum + Math.max(0, length - (model.days[d]?.minutes ?? 0)),
     0,
   )
-  const parts = { lost, faded, loads: plan.loads.length, days: openDays.size, late, over }
-  return { ...parts, total: loss + weigh(parts) }
+  const portions = plan.loads.reduce((n, l) => n + l.portions.length, 0)
+  const parts = { lost, faded, loads: plan.loads.length, days: openDays.size, portions, late, over }
+  return { ...parts, total: loss + weigh(parts) + portions * (model.portionWeight ?? 0) }
 }
 
-/** The weighed sum of a plan's parts, without the jars lost. */
-const weigh = (p: Omit<PlanCost, 'lost' | 'total'>): number =>
+/** The weighed sum of a plan's parts, without the jars lost and its portions. */
+const weigh = (p: Omit<PlanCost, 'lost' | 'portions' | 'total'>): number =>
   p.faded * WEIGHTS.quality +
   p.loads * WEIGHTS.load +
   p.days * WEIGHTS.day +
@@ -101,6 +104,7 @@ export const costDifference = (then: PlanCost, before: PlanCost): PlanCost => ({
   faded: then.faded - before.faded,
   loads: then.loads - before.loads,
   days: then.days - before.days,
+  portions: then.portions - before.portions,
   late: then.late - before.late,
   over: then.over - before.over,
   total: then.total - before.total,

@@ -9,6 +9,7 @@ import { feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { kitchenOn, type KitchenCalendar } from '../../time/kitchen'
 import { prepPerJar } from './length'
+import { PORTION_WEIGHT } from './model'
 import type {
   FixedLoad,
   LotProcess,
@@ -132,6 +133,7 @@ export function seasonFrom(records: SeasonRecords): Season {
       })),
       fixed: records.loads.flatMap((l) => fixedFrom(records, l, count)),
       lateMinutes: records.lateMinutes,
+      portionWeight: PORTION_WEIGHT,
     },
     notes,
   }

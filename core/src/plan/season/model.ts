@@ -75,7 +75,15 @@ export interface SeasonModel {
   readonly fixed: readonly FixedLoad[]
   /** How far past closing a day may run, minutes. */
   readonly lateMinutes: number
+  /**
+   * What one portion weighs: two jars of this beside one of that are more to prepare, label
+   * and remember than the same jars of one lot. 0 when left out.
+   */
+  readonly portionWeight?: number
 }
+
+/** What one portion weighs to a household: as much as a jar that waited a quarter of its time. */
+export const PORTION_WEIGHT = 0.5
 
 /** Jars of one lot, by its index in the model, in a load. */
 export interface Portion {
