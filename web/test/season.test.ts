@@ -169,13 +169,22 @@ describe('a day', () => {
 })
 
 describe('words', () => {
-  const nothing: PlanCost = { lost: 0, faded: 0, loads: 0, days: 0, late: 0, over: 0, total: 0 }
+  const nothing: PlanCost = {
+    lost: 0,
+    faded: 0,
+    loads: 0,
+    days: 0,
+    portions: 0,
+    late: 0,
+    over: 0,
+    total: 0,
+  }
   test('what a change costs, most weighty first', () => {
     expect(costWords(nothing)).toBe('costs nothing')
     expect(costWords({ ...nothing, lost: 2, late: 25 })).toBe(
       '2 jars lost, 25 min more past closing',
     )
-    expect(costWords({ ...nothing, lost: -1, days: -1, loads: -2 })).toBe(
+    expect(costWords({ ...nothing, lost: -1, days: -1, portions: 0, loads: -2 })).toBe(
       '1 jar saved, 2 loads fewer, 1 canning day fewer',
     )
   })

@@ -14,7 +14,7 @@ import {
 } from '@kelvit/core'
 import { scaleLinear } from 'd3-scale'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { useSave } from '../../sync/changes'
 import { useYields } from '../../sync/queries'
 import { sentenceOf } from '../../sync/request'
@@ -240,7 +240,9 @@ function OwnLots({ lots, today }: { readonly lots: readonly LotYield[]; readonly
             className="flex min-h-14 flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-rim py-1.5 first:border-0"
           >
             <span>
-              <strong>{showWeight(l.lb / l.quarts, household.units)} a quart</strong>
+              <Link to={`/harvest/lot/${l.id}`} className="font-semibold text-kettle underline">
+                {showWeight(l.lb / l.quarts, household.units)} a quart
+              </Link>
               <span className="text-ink-soft">
                 {' '}
                 · {showWeight(l.lb, household.units)}

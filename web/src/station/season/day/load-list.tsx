@@ -35,7 +35,7 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
     <Panel label="Loads of the day">
       <h2 className="mb-2">Loads</h2>
       <ul>
-        {day.all.map((e) => {
+        {inTheirOrder(day.all, marks).map((e) => {
           const out = day.skip.has(e.id)
           return (
             <li
@@ -102,6 +102,10 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
     </Panel>
   )
 }
+
+/** Loads by their number; what is left out for trying has none and comes last. */
+const inTheirOrder = (entries: readonly DayEntry[], marks: Marks): readonly DayEntry[] =>
+  [...entries].sort((a, b) => (marks.get(a.id) ?? Infinity) - (marks.get(b.id) ?? Infinity))
 
 /** Calmly: nobody held these figures against a printed guide yet. */
 function Unchecked({ entry }: { readonly entry: DayEntry }) {
