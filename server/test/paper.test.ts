@@ -72,3 +72,31 @@ test('a letter outside the first part is in the file’s own table of letters', 
     expect([sign, letters.includes(hex)]).toEqual([sign, true])
   }
 })
+
+describe('the page for the fridge', () => {
+  const big = (steps: number) => ({
+    title: 'Saturday, 15 August',
+    finish: '49 quarts, 17 pints. Clean kitchen at about 6:07 pm.',
+    loads: Array.from({ length: 8 }, (_, i) => ({
+      name: `(${i + 1}) Tall canner: 7 quarts of tomatoes`,
+      process: '25 minutes at 12 psi',
+    })),
+    steps: Array.from({ length: steps }, (_, i) => ({
+      at: '11:45 am',
+      text: `(${(i % 8) + 1}) Prepare tomatoes and snap beans for the tall canner, until 12:30 pm`,
+      who: 'Wren',
+    })),
+    supplies: Array.from({ length: 9 }, () => ({
+      name: 'regular-mouth quarts, clean and hot',
+      amount: '49',
+    })),
+  })
+  const pages = async (steps: number): Promise<number> =>
+    ((await daySheetPdf(big(steps))).toString('latin1').match(/\/Type \/Page\b/g) ?? []).length
+  test.each([5, 30, 45, 60])('a day of %i steps is one page', async (steps) => {
+    expect(await pages(steps)).toBe(1)
+  })
+  test('a day that no page can hold takes more, and loses nothing', async () => {
+    expect(await pages(400)).toBeGreaterThan(1)
+  })
+})

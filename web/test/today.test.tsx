@@ -117,10 +117,11 @@ describe('the first steps', () => {
   test('the next step stands open and is done in place', async () => {
     const sent: unknown[] = []
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
-      sent.push([path.split('/').slice(0, 3).join('/'), JSON.parse(String(init?.body ?? 'null'))])
-      return Promise.resolve(
-        new Response('{}', { headers: { 'content-type': 'application/json' } }),
-      )
+      const json = (body: string) =>
+        Promise.resolve(new Response(body, { headers: { 'content-type': 'application/json' } }))
+      if (init?.method !== 'PUT') return json('[]')
+      sent.push([path.split('/').slice(0, 3).join('/'), JSON.parse(String(init.body))])
+      return json('{}')
     })
     show(<FirstSteps />, { lists: { ...EMPTY, canners: [canner()] } })
     expect(screen.getByText('Your canner').textContent).toContain('(done)')

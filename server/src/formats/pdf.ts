@@ -71,8 +71,8 @@ export function runsOf(face: Face, text: string): readonly Run[] {
 }
 
 /** A page to print on, with Kelvit's own face in it. */
-export const newPage = (title: string): PDFKit.PDFDocument =>
-  withFaces(new PDFDocument({ size: 'LETTER', margin: MARGIN, info: { Title: title } }))
+export const newPage = (title: string, margin = MARGIN): PDFKit.PDFDocument =>
+  withFaces(new PDFDocument({ size: 'LETTER', margin, info: { Title: title } }))
 
 /** The same without margins and of any size, points; its pages are added by whoever writes on it. */
 export const newSheet = (title: string): PDFKit.PDFDocument =>

@@ -20,7 +20,7 @@ export function Finder({
   readonly onOpenChange: (open: boolean) => void
 }) {
   return (
-    <Sheet open={open} onOpenChange={onOpenChange} title="Find or ask">
+    <Sheet open={open} onOpenChange={onOpenChange} title="Find or ask" passing>
       <FinderBox done={() => onOpenChange(false)} />
     </Sheet>
   )

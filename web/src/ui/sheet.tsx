@@ -1,6 +1,7 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { useRef, useState, type FormEvent, type ReactNode } from 'react'
+import { Button } from './button'
 
 interface SheetProps {
   readonly open: boolean
@@ -8,17 +9,38 @@ interface SheetProps {
   readonly title: string
   readonly about?: string
   readonly wide?: boolean
+  /** What is typed here is only to find something: it may go without a word. */
+  readonly passing?: boolean
   readonly children: ReactNode
 }
 
-/** A sheet over the page for one short task. */
-export function Sheet({ open, onOpenChange, title, about, wide, children }: SheetProps) {
+/** Whether something was written into a field, rather than chosen. */
+const isWritten = (e: FormEvent): boolean => {
+  const { target } = e
+  if (target instanceof HTMLTextAreaElement) return target.value !== ''
+  return target instanceof HTMLInputElement && !/^(checkbox|radio|range)$/.test(target.type)
+}
+
+/**
+ * A sheet over the page for one short task. What was typed in it is not lost by Escape, a
+ * press beside it or its cross: it asks first.
+ */
+export function Sheet({ open, onOpenChange, title, about, wide, passing, children }: SheetProps) {
+  const written = useRef(false)
+  const [asking, setAsking] = useState(false)
+  const leave = (next: boolean): void => {
+    if (!next && written.current && !passing) setAsking(true)
+    else onOpenChange(next)
+  }
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root open={open} onOpenChange={leave}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Dialog.Content
           {...(about ? {} : { 'aria-describedby': undefined })}
+          onInput={(e) => {
+            if (isWritten(e)) written.current = true
+          }}
           className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-2rem)] -translate-x-1/2 overflow-y-auto rounded-md border border-t-[3px] border-rim border-t-kettle bg-crock p-5 shadow-2xl ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
@@ -33,6 +55,27 @@ export function Sheet({ open, onOpenChange, title, about, wide, children }: Shee
               <X size={20} aria-hidden />
             </Dialog.Close>
           </div>
+          {asking && (
+            <div
+              role="alert"
+              className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-squash/12 px-3 py-2"
+            >
+              <span className="grow font-semibold">What you typed is not kept yet.</span>
+              <Button size="small" onClick={() => setAsking(false)}>
+                Go on
+              </Button>
+              <Button
+                size="small"
+                look="quiet"
+                onClick={() => {
+                  written.current = false
+                  onOpenChange(false)
+                }}
+              >
+                Leave it
+              </Button>
+            </div>
+          )}
           {children}
         </Dialog.Content>
       </Dialog.Portal>
