@@ -68,6 +68,22 @@ describe('a field for a number', () => {
     expect(screen.getByRole('status').textContent).toBe('7')
     expect(screen.queryByText('From 1 to 10.')).toBeNull()
   })
+  test('a number from elsewhere is shown; clearing the box is no number and stays cleared', () => {
+    function Reset() {
+      const [value, setValue] = useState<number | null>(7)
+      return (
+        <>
+          <NumberField label="Pounds" value={value} onValue={setValue} />
+          <button onClick={() => setValue(12)}>twelve</button>
+        </>
+      )
+    }
+    show(<Reset />)
+    const box = type('')
+    expect(box.value).toBe('')
+    fireEvent.click(screen.getByRole('button', { name: 'twelve' }))
+    expect(box.value).toBe('12')
+  })
   test('a metric house types kilograms, and pounds are kept', () => {
     const metric = { ...household, units: 'metric' } as const
     function Weigh() {

@@ -7,7 +7,7 @@ import { FirstSteps } from '../src/station/today/first-steps'
 import { useDoings } from '../src/station/today/doings'
 import { useIsNew } from '../src/station/today/is-new'
 import { shortWords, supplyName } from '../src/household/supply-words'
-import { canner, jar, lot } from './kit'
+import { canner, jar, load, lot } from './kit'
 import { show, stage } from './show'
 
 stage()
@@ -113,6 +113,15 @@ describe('the first steps', () => {
   ])('%s', (_words, lists, is) => {
     show(<New />, { lists: { ...EMPTY, ...lists } })
     expect(screen.getByRole('status').textContent).toBe(is)
+  })
+  test('in January an old household is not new: it ran loads, though no lot is in the house', () => {
+    show(<New />, { lists: { ...EMPTY, loads: [load({ id: 'd', stage: 'checked' })] } })
+    expect(screen.getByRole('status').textContent).toBe('false')
+  })
+  test('nor is one whose shelf was counted in', () => {
+    const lists = { ...EMPTY, canners: [canner()], 'kitchen-hours': open, jars: [jar({ id: 'j' })] }
+    show(<New />, { lists })
+    expect(screen.getByRole('status').textContent).toBe('false')
   })
   test('the next step stands open and is done in place', async () => {
     const sent: unknown[] = []

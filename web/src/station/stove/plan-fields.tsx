@@ -83,7 +83,7 @@ export function PlanFields({
           label="How many"
           whole
           min={1}
-          value={plan.jars}
+          value={plan.jars === 0 ? null : plan.jars}
           onValue={(n) => plan.setJars(n ?? 0)}
           error={jarsWrong}
           help={`Takes ${plan.capacity}. The lot makes about ${plan.likely}${plan.open < plan.likely ? `, ${plan.open} not planned yet` : ''}.`}

@@ -78,7 +78,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
         key={chosen.lot.id}
         label="Jars"
         whole
-        value={jars}
+        value={jars === 0 ? null : jars}
         onValue={(n) => setTyped(n ?? 0)}
       />
       <Button type="submit" disabled={!fits || save.isPending}>
