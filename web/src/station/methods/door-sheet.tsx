@@ -77,24 +77,28 @@ export function DoorSheet() {
         </div>
       </header>
       <div className="relative overflow-x-auto">
-        <table className="door tabular w-full min-w-[560px] text-left text-[15px]">
+        <table className="door tabular w-full text-left text-[15px] sm:min-w-[560px]">
           <caption className="sr-only">
             Minutes by food and jar size, at this kitchen’s altitude and gauge
           </caption>
           <thead className="text-ink-soft">
             <tr>
-              <th scope="col" className="w-[38%] py-1 font-normal">
+              <th scope="col" className="py-1 font-normal sm:w-[38%]">
                 Food
               </th>
-              <th scope="col" className="py-1 font-normal">
+              <th scope="col" className="hidden py-1 font-normal sm:table-cell">
                 Pack
               </th>
               {JAR_SIZES.map((s) => (
-                <th key={s} scope="col" className="w-20 py-1 text-right font-normal">
+                <th
+                  key={s}
+                  scope="col"
+                  className="w-11 py-1 pl-1 text-right text-[13px] leading-tight font-normal sm:w-20 sm:text-[15px]"
+                >
                   {jarName(s)}
                 </th>
               ))}
-              <th scope="col" className="w-[26%] py-1 pl-6 font-normal">
+              <th scope="col" className="hidden w-[26%] py-1 pl-6 font-normal sm:table-cell">
                 Pressure
               </th>
             </tr>
@@ -159,16 +163,20 @@ function Line({ line, pressure }: { readonly line: DoorLine; readonly pressure: 
             {form.confirmWithExtension && (
               <span className="text-sm text-squash"> ask extension</span>
             )}
+            <span className="block text-[13px] text-ink-soft sm:hidden">
+              {packs.join(', ')}
+              {pressure && `, ${pressure}`}
+            </span>
           </span>
         </Link>
       </th>
-      <td className="pr-3 text-ink-soft">{packs.join(', ')}</td>
+      <td className="hidden pr-3 text-ink-soft sm:table-cell">{packs.join(', ')}</td>
       {JAR_SIZES.map((s) => (
         <td key={s} className={cx('text-right', minutes[s] !== undefined && 'font-semibold')}>
           {minutes[s] ?? ''}
         </td>
       ))}
-      <td className="pl-6 text-[14px] text-ink-soft">{pressure}</td>
+      <td className="hidden pl-6 text-[14px] text-ink-soft sm:table-cell">{pressure}</td>
     </tr>
   )
 }
