@@ -1,9 +1,11 @@
 // @vitest-environment jsdom
 // What the finder finds: also the batch that is written on a jar of last year.
 import 'fake-indexeddb/auto'
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, render, screen } from '@testing-library/react'
+import { MemoryRouter } from 'react-router'
 import { expect, test, vi } from 'vitest'
 import { Finder } from '../src/frame/finder'
+import { useKeys } from '../src/frame/keys'
 import { beginCatching, catchKey, takeCaught } from '../src/frame/typed-ahead'
 import { canner, jar, load, lot } from './kit'
 import { show, stage } from './show'
@@ -122,4 +124,24 @@ test('who changes their mind before it opens has caught nothing', () => {
   catchKey('Escape')
   expect(catchKey('w')).toBe(false)
   expect(takeCaught()).toBe('')
+})
+
+test('a finder that never came takes no Escape from a sheet', () => {
+  function Keyed() {
+    useKeys({ finder: () => undefined, keys: () => undefined })
+    return (
+      <div role="dialog">
+        <button type="button">in the sheet</button>
+      </div>
+    )
+  }
+  render(
+    <MemoryRouter>
+      <Keyed />
+    </MemoryRouter>,
+  )
+  beginCatching()
+  // fireEvent is false when the key was taken away.
+  expect(fireEvent.keyDown(screen.getByText('in the sheet'), { key: 'Escape' })).toBe(true)
+  takeCaught()
 })

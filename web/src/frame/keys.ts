@@ -7,11 +7,16 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
 
+/** A sheet that has the focus owns its keys, Escape above all. */
+const isInSheet = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[role=dialog]') !== null
+
 /** Single keys that work on every page, and never while somebody types. */
 export function useKeys(on: { finder: () => void; keys: () => void }): void {
   const navigate = useNavigate()
   useEffect(() => {
     const hear = (e: KeyboardEvent): void => {
+      if (isInSheet(e.target)) return
       if (!e.ctrlKey && !e.metaKey && !e.altKey && !isTyping(e.target) && catchKey(e.key)) {
         e.preventDefault()
         return
