@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 2,
+  workers: 3,
   retries: 0,
   timeout: 240_000,
   expect: { timeout: 25_000 },

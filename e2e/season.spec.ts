@@ -100,7 +100,9 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
   await page.getByLabel('Wednesday from').fill('18:00')
   await page.getByLabel('Wednesday until').fill('17:00')
   await page.getByLabel('Monday from').focus()
-  await expect(page.getByText('The end must be after the beginning.')).toBeVisible()
+  await expect(
+    page.getByText('The end must be after the beginning, or in the night after it'),
+  ).toBeVisible()
   await page.getByLabel('Wednesday until').fill('21:00')
   await page.getByLabel('Monday from').focus()
   await expect
@@ -109,6 +111,14 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
       return rows.find((r: { weekday: number }) => r.weekday === 3)?.opens
     })
     .toBe('18:00')
+  // An evening that goes on into the night, and what the plan leans to, are kept.
+  await page.getByLabel('Wednesday until').fill('1:00 am')
+  await page.getByLabel('Monday from').focus()
+  await page.getByRole('radio', { name: /^Short evenings/ }).check()
+  await expect(page.getByText('Kept. Plan again').first()).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('Wednesday until')).toHaveValue('1:00 am')
+  await expect(page.getByRole('radio', { name: /^Short evenings/ })).toBeChecked()
 
   const file = (text: string) => ({
     name: 'days.ics',

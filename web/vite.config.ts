@@ -3,6 +3,13 @@ import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 
+/**
+ * Parts that are there before any page is: to name them again for each page that is fetched later
+ * only makes the first load heavier.
+ */
+const THERE_FROM_THE_START =
+  /\/(index|jsx-runtime|chunk|utils|useQuery|queries|session|log|request|removable|format|foods|jar-size|lots|needs|estimate|rotation|words|wanted|shelf|cx|stock|ahead|set-aside|keeping|clock-text)-[\w-]{8,17}\.js$/
+
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [
@@ -28,6 +35,14 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, chunkSizeWarningLimit: 700 },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    chunkSizeWarningLimit: 700,
+    modulePreload: {
+      resolveDependencies: (_file, needed, { hostType }) =>
+        hostType === 'js' ? needed.filter((file) => !THERE_FROM_THE_START.test(file)) : needed,
+    },
+  },
   server: { proxy: { '/api': process.env.KELVIT_API ?? 'http://127.0.0.1:8484' } },
 })

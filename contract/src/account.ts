@@ -1,9 +1,10 @@
-import type { KeepingPolicy } from '@kelvit/core'
-import type { ClockHours, PressureOptionId, Role, UnitSystem } from '@kelvit/core/words'
-import { CLOCK_HOURS, PACKS, PRESSURE_OPTIONS, ROLES, UNIT_SYSTEMS } from '@kelvit/core/words'
+import type { Feet } from '@kelvit/core'
+import type { Role, UnitSystem } from '@kelvit/core/words'
+import { ROLES, UNIT_SYSTEMS } from '@kelvit/core/words'
 import Joi from 'joi'
 import { paths } from './paths'
 import { route } from './route'
+import { settings, type HouseholdSettings } from './settings'
 import {
   changed,
   id,
@@ -15,78 +16,13 @@ import {
   shape,
   version,
   type Changed,
-  tableId,
 } from './shape'
-
-/** The household's ways where practitioners differ. */
-export interface HouseholdSettings {
-  readonly bestMonths: number
-  readonly reviewMonths: number
-  /** Foods that keep otherwise: best-by and review-by in months, by food. */
-  readonly foodMonths: Readonly<Record<string, KeepingPolicy>>
-  /** Minutes added to every tested time, 0 or more: longer, never shorter. */
-  readonly extraMinutes: number
-  /** The pair of pressure and time that tomatoes are canned by, where the tables offer it. */
-  readonly tomatoOption: PressureOptionId
-  /** Dial held this much above target, 0 to 2 psi. */
-  readonly cushionPsi: number
-  readonly defaultPack: 'hot' | 'raw'
-  readonly salt: boolean
-  readonly vinegarInCanner: boolean
-  readonly wipeRimsWithVinegar: boolean
-  readonly lidsInHotWater: boolean
-  readonly bandsOff: boolean
-  /** Minutes of rest after the weight is off, 10 or more. */
-  readonly restMinutes: number
-  /** Retire a jar after this many pressure runs; null keeps it until it is nicked. */
-  readonly retireJarAfterRuns: number | null
-  readonly mealsPerWeek: number
-  /** Burners that canners can stand on at once. */
-  readonly burners: number
-  /** How far past closing a canning day may run, minutes. */
-  readonly lateMinutes: number
-  /** Clock times as "5:30 pm" or as "17:30". */
-  readonly clockHours: ClockHours
-}
-
-const settings = shape<HouseholdSettings>({
-  bestMonths: Joi.number().integer().min(1).max(60),
-  reviewMonths: Joi.number()
-    .integer()
-    .min(Joi.ref('bestMonths'))
-    .max(120)
-    .messages({ 'number.min': 'The review is not before the best-by.' }),
-  foodMonths: Joi.object<HouseholdSettings['foodMonths']>()
-    .pattern(
-      tableId,
-      shape<KeepingPolicy>({
-        bestMonths: Joi.number().integer().min(1).max(60),
-        reviewMonths: Joi.number().integer().min(Joi.ref('bestMonths')).max(120),
-      }),
-    )
-    .max(60),
-  extraMinutes: Joi.number().integer().min(0).max(60),
-  tomatoOption: oneOf(PRESSURE_OPTIONS),
-  cushionPsi: Joi.number().min(0).max(2),
-  defaultPack: oneOf(PACKS),
-  salt: Joi.boolean(),
-  vinegarInCanner: Joi.boolean(),
-  wipeRimsWithVinegar: Joi.boolean(),
-  lidsInHotWater: Joi.boolean(),
-  bandsOff: Joi.boolean(),
-  restMinutes: Joi.number().integer().min(10).max(120),
-  retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
-  mealsPerWeek: Joi.number().integer().min(1).max(50),
-  burners: Joi.number().integer().min(1).max(8),
-  lateMinutes: Joi.number().integer().min(0).max(180),
-  clockHours: Joi.number().valid(...CLOCK_HOURS),
-})
 
 export interface Household {
   readonly id: string
   readonly name: string
   readonly zone: string
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly units: UnitSystem
   readonly currency: string
   readonly settings: HouseholdSettings

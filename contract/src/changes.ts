@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { paths } from './paths'
 import { route } from './route'
-import { id, instant, listOf, said, shape } from './shape'
+import { id, instant, listOf, said, shape, version } from './shape'
 
 /** One line of the household's log: a row as it was written, or that it is gone. */
 export interface Change {
@@ -37,6 +37,17 @@ export interface LogQuery {
   readonly id?: string
 }
 
+/** Which write is taken back: the row it left, or that it removed. */
+export interface UndoWish {
+  readonly table: string
+  readonly id: string
+  /** The version it left the row at; null where it removed it. */
+  readonly version: number | null
+}
+
+const table = Joi.string()
+  .max(40)
+  .pattern(/^[a-z_]+$/, 'table name')
 const seq = Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGER)
 
 export const changesApi = {
@@ -48,9 +59,7 @@ export const changesApi = {
     query: Joi.object<LogQuery>({
       since: seq.default(0),
       limit: Joi.number().integer().min(1).max(1000).default(200),
-      table: Joi.string()
-        .max(40)
-        .pattern(/^[a-z_]+$/, 'table name'),
+      table,
       id,
     }).and('table', 'id'),
     answer: shape<ChangesAnswer>({
@@ -69,6 +78,14 @@ export const changesApi = {
       seq,
       more: Joi.boolean(),
     }),
+  }),
+  undo: route({
+    method: 'post',
+    path: `${paths.changes}/undo`,
+    summary: 'Take back what one wrote oneself, with what was written together with it',
+    least: 'helper',
+    body: shape<UndoWish>({ table, id, version: version.allow(null) }),
+    answer: 'nothing',
   }),
   live: route({
     method: 'get',

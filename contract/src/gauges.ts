@@ -1,3 +1,4 @@
+import type { Psi } from '@kelvit/core'
 import Joi from 'joi'
 import { paths } from './paths'
 import { route } from './route'
@@ -27,7 +28,7 @@ export interface NewGauge {
 
 /** Readings as a gauge sends them, at most 600 at once. */
 export interface GaugeReadings {
-  readonly readings: readonly { readonly id: string; readonly at: string; readonly psi: number }[]
+  readonly readings: readonly { readonly id: string; readonly at: string; readonly psi: Psi }[]
 }
 
 const gauge = {

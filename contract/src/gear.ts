@@ -5,6 +5,7 @@ import type {
   LearnedStage,
   LearnedTimes,
   StageMinutes,
+  Psi,
 } from '@kelvit/core'
 import {
   GAUGE_KINDS,
@@ -67,7 +68,7 @@ export interface Canner {
 export interface CannerRead extends Canner {
   readonly learned: LearnedTimes
   readonly blocks: readonly Block[]
-  readonly lastTest: { readonly testedOn: string; readonly errorPsi: number } | null
+  readonly lastTest: { readonly testedOn: string; readonly errorPsi: Psi } | null
 }
 
 type CannerFields = Omit<Canner, 'id' | 'version'>
@@ -145,7 +146,7 @@ export interface GaugeTest {
   readonly cannerId: string
   readonly testedOn: string
   /** Reads high is positive, psi. */
-  readonly errorPsi: number
+  readonly errorPsi: Psi
   readonly testedBy: string
   readonly version: number
 }

@@ -1,4 +1,4 @@
-import type { Judgement, LoadSetup, Reason } from '@kelvit/core'
+import type { Judgement, LoadSetup, Reason, Psi } from '@kelvit/core'
 import {
   GAUGE_KINDS,
   JAR_SIZES,
@@ -72,7 +72,7 @@ export interface LoadEventRow {
   readonly happenedAt: string | null
   /** When the server heard of it. */
   readonly heardAt: string | null
-  readonly psi: number | null
+  readonly psi: Psi | null
   readonly text: string | null
   readonly eventId: string | null
   /** Which kind of device read it; null for a person. */
@@ -189,7 +189,7 @@ export interface NewLoadEvent {
   readonly happenedAt?: string | null
   /** The device's own clock as it sends, where it never measured the server's: `at` is corrected by it. */
   readonly sentAt?: string | null
-  readonly psi?: number | null
+  readonly psi?: Psi | null
   readonly text?: string | null
   readonly eventId?: string | null
   /** With `seal-lost`: which jar lost it. */

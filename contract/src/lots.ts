@@ -1,4 +1,4 @@
-import type { JarSize, LotYield } from '@kelvit/core'
+import type { JarSize, LotYield, Pounds } from '@kelvit/core'
 import {
   JAR_SIZES,
   LOT_SOURCES,
@@ -34,7 +34,7 @@ export interface Lot {
   readonly source: LotSource
   /** The weigh-in line as it was understood. */
   readonly said: string
-  readonly lb: number
+  readonly lb: Pounds
   readonly pricePerLb: number | null
   readonly arrivedOn: string
   readonly storage: Storage
@@ -148,8 +148,11 @@ interface LotMoves {
 export interface LotSplit {
   readonly id: string
   readonly version: number
-  readonly lb: number
-  readonly state: 'in-house' | 'eaten' | 'spoiled'
+  readonly lb: Pounds
+  /** What becomes of the part; of a lot that is expected, the part is expected too. */
+  readonly state: 'in-house' | 'expected' | 'eaten' | 'spoiled'
+  /** The jars that the part goes into, where they are others. */
+  readonly jar?: JarSize
 }
 
 export const lotApi = {
@@ -193,7 +196,10 @@ export const lotApi = {
     path: `${paths.lots}/:id/split`,
     summary: 'Split a part off a lot',
     least: 'helper',
-    body: shape<LotSplit>({ id, version, lb, state: oneOf(['in-house', 'eaten', 'spoiled']) }),
+    body: shape<LotSplit>(
+      { id, version, lb, state: oneOf(['in-house', 'expected', 'eaten', 'spoiled']) },
+      { jar: oneOf(JAR_SIZES) },
+    ),
     answer: listOf(lot),
   }),
   plantings: route({

@@ -219,7 +219,7 @@ export const seasonApi = {
       finish: printed(300),
       loads: listOf(shape<PrintedLoad>({ name: printed(300), process: printed(300) })).max(20),
       steps: listOf(
-        shape<PrintedStep>({ at: printed(12), text: printed(200), who: printed(60) }),
+        shape<PrintedStep>({ at: printed(12), text: printed(300), who: printed(60) }),
       ).max(140),
       supplies: listOf(shape<PrintedSupply>({ name: printed(120), amount: printed(60) })).max(40),
     }),

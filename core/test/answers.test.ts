@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import { findFood, searchFoods } from '@kelvit/core'
 import {
@@ -11,7 +12,7 @@ import {
   type ComputingKitchen,
 } from '@kelvit/core/answers'
 
-const kitchen = { altitudeFt: 2640, units: 'us', restMinutes: 10 } as const
+const kitchen = { altitudeFt: unit.feet(2640), units: 'us', restMinutes: unit.minutes(10) } as const
 
 describe('every answer', () => {
   test('has an id and a question of its own, a source, and a page that is there', () => {
@@ -40,7 +41,9 @@ describe('every answer', () => {
       expect(metric.replace(/\(\d+(\.\d+)? psi\)|15 lb one/g, '')).not.toMatch(
         /°F|\bpsi\b|\bft\b|\blb\b|\binch/,
       )
-      expect(fillAnswer(a, { ...kitchen, altitudeFt: 12000 })).not.toMatch(/null|NaN|Infinity/)
+      expect(fillAnswer(a, { ...kitchen, altitudeFt: unit.feet(12000) })).not.toMatch(
+        /null|NaN|Infinity/,
+      )
     },
   )
   test('stands with every station and side door', () => {
@@ -64,10 +67,12 @@ test('an answer carries this kitchen’s own figure', () => {
   expect(fillAnswer(fall, kitchen)).toContain(
     'at 2,640 ft, it is 15 psi with a weight and 12 psi on a dial',
   )
-  expect(fillAnswer(fall, { ...kitchen, altitudeFt: 5400 })).toContain('13 psi on a dial')
-  expect(fillAnswer(answerOf('boil-before')!, { ...kitchen, altitudeFt: 5400 })).toContain(
-    '16 minutes here',
+  expect(fillAnswer(fall, { ...kitchen, altitudeFt: unit.feet(5400) })).toContain(
+    '13 psi on a dial',
   )
+  expect(
+    fillAnswer(answerOf('boil-before')!, { ...kitchen, altitudeFt: unit.feet(5400) }),
+  ).toContain('16 minutes here')
 })
 
 describe('people find them', () => {
@@ -160,10 +165,10 @@ const canner = {
   },
 } as const
 const computing = {
-  altitudeFt: 2640,
+  altitudeFt: unit.feet(2640),
   units: 'us',
   settings: {
-    restMinutes: 10,
+    restMinutes: unit.minutes(10),
     defaultPack: 'hot',
     mealsPerWeek: 5,
     clockHours: 12,
@@ -188,7 +193,7 @@ describe('worked out', () => {
     expect(computeAnswer('beans snap and carrots together', longer)?.say).toContain('35 minutes')
   })
   test('no pressure, no load; no food, no answer', () => {
-    const high = { ...computing, altitudeFt: 12000 }
+    const high = { ...computing, altitudeFt: unit.feet(12000) }
     expect(computeAnswer('may snap beans and carrots share a load', high)?.say).toMatch(/^No/)
     expect(computeAnswer('may cats and dogs share a load', computing)).toBeUndefined()
     expect(computeAnswer('may snap beans and cabbage share a load', computing)).toBeUndefined()

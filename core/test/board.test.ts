@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
   Board,
+  PLAIN_WEIGHTS,
   construct,
   costOf,
   dayLength,
@@ -329,7 +330,7 @@ describe('earliest times', () => {
 })
 
 describe('portions', () => {
-  const leaning: SeasonModel = { ...model, portionWeight: 0.5 }
+  const leaning: SeasonModel = { ...model, weights: { ...PLAIN_WEIGHTS, portion: 0.5 } }
   const finish = (m: SeasonModel) => {
     const search = improve(m, [], 2, { heats: 1 })
     let step = search.next()

@@ -1,4 +1,5 @@
 // One answer to one question: what remains, what is empty, what is needed, what it costs.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   answerHarvest,
@@ -41,7 +42,7 @@ const lot = (more: Partial<BookLot> = {}): BookLot => ({
   foodId: 'beans-snap',
   formId: 'beans-snap',
   jar: 'quart',
-  lb: 30,
+  lb: unit.pounds(30),
   arrivedOn: TODAY,
   canBy: '2026-08-19',
   state: 'in-house',
@@ -99,14 +100,15 @@ const SETTINGS: Book['household']['settings'] = {
   salt: false,
   bandsOff: false,
   defaultPack: 'hot',
-  restMinutes: 10,
+  restMinutes: unit.minutes(10),
   mealsPerWeek: 7,
   burners: 2,
+  canningDays: 'even',
   lateMinutes: 30,
 }
 const book = (more: Partial<Book> = {}): Book => ({
   today: TODAY,
-  household: { altitudeFt: 2640, settings: SETTINGS },
+  household: { altitudeFt: unit.feet(2640), settings: SETTINGS },
   lots: [],
   loads: [],
   jars: [],
@@ -342,10 +344,10 @@ describe('supplies over the season', () => {
     const tomato = lot({
       foodId: 'tomatoes',
       formId: 'tomatoes-crushed',
-      lb: 27.5,
+      lb: unit.pounds(27.5),
       canBy: '2026-08-01',
     })
-    const salted = { altitudeFt: 0, settings: { ...SETTINGS, salt: true } }
+    const salted = { altitudeFt: unit.feet(0), settings: { ...SETTINGS, salt: true } }
     const b = stocked({
       lots: [tomato],
       household: salted,
@@ -368,7 +370,7 @@ describe('supplies over the season', () => {
         },
       ],
     }))
-    const off = { altitudeFt: 0, settings: { ...SETTINGS, bandsOff: true } }
+    const off = { altitudeFt: unit.feet(0), settings: { ...SETTINGS, bandsOff: true } }
     expect(of(stocked({ plan: days }), 'bands regular')!.needed).toBe(15)
     expect(of(stocked({ plan: days, household: off }), 'bands regular')!.needed).toBe(7)
   })
@@ -450,16 +452,23 @@ const answer = (more: object = {}) =>
     jar: 'quart',
     mouth: 'regular',
     household: {
-      altitudeFt: 2640,
+      altitudeFt: unit.feet(2640),
       settings: {
         defaultPack: 'hot',
-        restMinutes: 10,
+        restMinutes: unit.minutes(10),
         extraMinutes: 0,
         cushionPsi: 1,
         tomatoOption: 'standard',
       },
     },
-    canners: [canner(), canner({ id: 'c2', regulatedBy: 'dial', lastTest: { errorPsi: 1 } })],
+    canners: [
+      canner(),
+      canner({
+        id: 'c2',
+        regulatedBy: 'dial',
+        lastTest: { testedOn: '2026-03-01', errorPsi: unit.psi(1) },
+      }),
+    ],
     yields: [],
     arrivedOn: TODAY,
     ...more,
@@ -479,8 +488,8 @@ describe('the whole answer to a weigh-in', () => {
     ])
     expect(a.process).toBe(a.processes[0])
     expect(a.gauges).toEqual([
-      { kind: 'weighted', errorPsi: 0 },
-      { kind: 'dial', errorPsi: 1 },
+      { kind: 'weighted', errorPsi: unit.psi(0) },
+      { kind: 'dial', errorPsi: unit.psi(1) },
     ])
     expect([a.canByRoom, a.canByCool]).toEqual(['2026-08-15', '2026-08-19'])
     expect(a.ownLots).toBe(0)
@@ -489,12 +498,12 @@ describe('the whole answer to a weigh-in', () => {
   test('the house’s own way: longer minutes, the pack that is tested, rest that counts', () => {
     const settings = {
       defaultPack: 'raw' as const,
-      restMinutes: 25,
+      restMinutes: unit.minutes(25),
       extraMinutes: 5,
       cushionPsi: 0,
       tomatoOption: 'standard' as const,
     }
-    const household = { altitudeFt: 2640, settings }
+    const household = { altitudeFt: unit.feet(2640), settings }
     const longer = answer({ household })
     expect(longer.process).toMatchObject({ minutes: 30, testedMinutes: 25, pack: 'raw' })
     expect(longer.ways[0]!.totalMin).toBeGreaterThan(answer().ways[0]!.totalMin + 19)
@@ -510,10 +519,10 @@ describe('the whole answer to a weigh-in', () => {
     expect(high.process!.outcome).toBe('process')
     const mountain = answer({
       household: {
-        altitudeFt: 10_500,
+        altitudeFt: unit.feet(10_500),
         settings: {
           defaultPack: 'hot',
-          restMinutes: 10,
+          restMinutes: unit.minutes(10),
           extraMinutes: 0,
           cushionPsi: 1,
           tomatoOption: 'standard',
@@ -527,11 +536,19 @@ describe('the whole answer to a weigh-in', () => {
 
 describe('small rules', () => {
   test('the gauge of a canner: a weight has no error', () => {
-    expect(gaugeOf({ regulatedBy: 'weighted', lastTest: { errorPsi: 2 } })).toEqual({
+    expect(
+      gaugeOf({
+        regulatedBy: 'weighted',
+        lastTest: { testedOn: '2026-03-01', errorPsi: unit.psi(2) },
+      }),
+    ).toEqual({
       kind: 'weighted',
-      errorPsi: 0,
+      errorPsi: unit.psi(0),
     })
-    expect(gaugeOf({ regulatedBy: 'dial', lastTest: { errorPsi: -1 } }).errorPsi).toBe(-1)
+    expect(
+      gaugeOf({ regulatedBy: 'dial', lastTest: { testedOn: '2026-03-01', errorPsi: unit.psi(-1) } })
+        .errorPsi,
+    ).toBe(-1)
     expect(gaugeOf({ regulatedBy: 'dial', lastTest: null }).errorPsi).toBe(0)
   })
   test('rest is the longest of what the manual and the house say, and never under ten', () => {
@@ -540,7 +557,7 @@ describe('small rules', () => {
       restOf({ restMin: 15 }, 10),
       restOf({ restMin: 10 }, 30),
     ]).toEqual([10, 15, 30])
-    expect(restingHere(canner(), { restMinutes: 45 }).stageMinutes.restMin).toBe(45)
+    expect(restingHere(canner(), { restMinutes: unit.minutes(45) }).stageMinutes.restMin).toBe(45)
   })
 })
 

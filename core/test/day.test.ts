@@ -272,21 +272,41 @@ describe('when the kitchen is free', () => {
     busy: [{ onDate: '2026-08-28', from: '18:00', until: '18:30' }],
   }
   test('a weekday, a closed one, and one nobody spoke of', () => {
-    expect(kitchenOn(calendar, '2026-08-14')).toEqual({ opens: 1020, closes: 1290, people: 2 })
+    expect(kitchenOn(calendar, '2026-08-14')).toEqual({
+      ...{ opens: 1020, closes: 1290, people: 2, gaps: [] },
+    })
     expect(kitchenOn(calendar, '2026-08-15')).toBeNull()
     expect(kitchenOn(calendar, '2026-08-16')).toBeNull()
   })
   test('an odd day goes before its weekday', () => {
-    expect(kitchenOn(calendar, '2026-08-21')).toEqual({ opens: 540, closes: 720, people: 1 })
+    expect(kitchenOn(calendar, '2026-08-21')).toEqual({
+      ...{ opens: 540, closes: 720, people: 1, gaps: [] },
+    })
   })
-  test('a busy time leaves the longest stretch', () => {
-    expect(kitchenOn(calendar, '2026-08-28')).toEqual({ opens: 1110, closes: 1290, people: 2 })
+  test('an errand in the middle leaves both sides of it', () => {
+    expect(kitchenOn(calendar, '2026-08-28')).toEqual({
+      ...{ opens: 1020, closes: 1290, people: 2, gaps: [{ from: 1080, until: 1110 }] },
+    })
+  })
+  test('a few minutes before an errand are no free time', () => {
+    const busy = [{ onDate: '2026-08-28', from: '17:20', until: '18:00' }]
+    expect(kitchenOn({ ...calendar, busy }, '2026-08-28')).toMatchObject({ opens: 1080, gaps: [] })
   })
   test('what is over of today does not count', () => {
     expect(kitchenOn(calendar, '2026-08-14', 1200)?.opens).toBe(1200)
     expect(kitchenOn(calendar, '2026-08-14', 1300)).toBeNull()
   })
-  test('busy times never add free minutes', () => {
+  test('hours past midnight go on into the night, and the next morning’s busy time counts', () => {
+    const night = { ...calendar, exceptions: [{ onDate: '2026-08-21', opens: '18:00', closes: '01:30', people: 2 }] } // prettier-ignore
+    expect(kitchenOn(night, '2026-08-21')).toMatchObject({ opens: 1080, closes: 1530, gaps: [] })
+    const busy = [{ onDate: '2026-08-22', from: '00:00', until: '00:30' }]
+    expect(kitchenOn({ ...night, busy }, '2026-08-21')).toMatchObject({
+      ...{ opens: 1080, closes: 1530, gaps: [{ from: 1440, until: 1470 }] },
+    })
+    // The morning after is a day of its own.
+    expect(kitchenOn({ ...night, busy }, '2026-08-22')).toBeNull()
+  })
+  test('busy times never add free minutes, and nobody is free in them', () => {
     const time = fc.integer({ min: 0, max: 1439 })
     fc.assert(
       fc.property(fc.array(fc.tuple(time, time), { maxLength: 5 }), (stretches) => {
@@ -295,11 +315,45 @@ describe('when the kitchen is free', () => {
           .map(([a, b]) => ({ onDate: '2026-08-14', from: clockOf(a), until: clockOf(b) }))
         const open = kitchenOn({ ...calendar, busy }, '2026-08-14')
         if (!open) return
-        expect(open.closes - open.opens).toBeLessThanOrEqual(270)
-        for (const b of busy)
-          expect(minuteOf(b.until) <= open.opens || minuteOf(b.from) >= open.closes).toBe(true)
+        expect([open.opens >= 1020, open.closes <= 1290]).toEqual([true, true])
+        const isFree = (m: number): boolean =>
+          m >= open.opens && m < open.closes && open.gaps.every((g) => m < g.from || m >= g.until)
+        for (let m = 1020; m < 1290; m++)
+          if (busy.some((b) => minuteOf(b.from) <= m && m < minuteOf(b.until)))
+            expect(isFree(m)).toBe(false)
       }),
     )
+  })
+})
+
+describe('errands', () => {
+  const noon = { from: OPENS + 240, until: OPENS + 270 }
+  const beans = (id: string) => dayLoadOf({
+    id, cannerId: 'small', canBy: '2026-08-15', jar: 'quart', jars: 7, prepMin: 40,
+    processMinutes: 25, stageMinutes: cannerClasses[0]!.stageMinutes,
+  }) // prettier-ignore
+  const inGap = (sheet: DaySheet, gap: { from: number; until: number }) =>
+    sheet.tasks.filter((t) => t.from < gap.until - 1e-6 && t.to > gap.from + 1e-6)
+  test('nobody works or watches in one, and no weight is taken off; a canner may cool', () => {
+    for (let at = 0; at < 300; at += 15) {
+      const gap = { from: OPENS + at, until: OPENS + at + 45 }
+      const k = kitchen(1, { gaps: [gap], closes: OPENS + 720 })
+      const loads = [beans('a'), beans('b')]
+      const sheet = sheetOf(loads, k)
+      expect(wrongs(sheet, loads, k), `errand at ${at}`).toEqual([])
+      const stages = new Set(inGap(sheet, gap).map((t) => t.stage))
+      stages.delete('cool')
+      // Jars may stand in the opened canner, but it is opened while somebody is there.
+      expect([...stages], `errand at ${at}`).toEqual([])
+    }
+  })
+  test('half an hour at noon does not halve a Saturday', () => {
+    const loads = ['a', 'b', 'c'].map(beans)
+    const free = sheetOf(loads, kitchen(2, { closes: OPENS + 720 }))
+    const k = kitchen(2, { closes: OPENS + 720, gaps: [noon] })
+    const sheet = sheetOf(loads, k)
+    expect(wrongs(sheet, loads, k)).toEqual([])
+    expect(sheet.finish - free.finish).toBeLessThanOrEqual(60)
   })
 })
 
@@ -309,11 +363,19 @@ describe('people come and go', () => {
     const random = seeded(seed * 7919 + 11)
     const pick = (n: number): number => Math.floor(random() * n)
     const canners = 2 + pick(2)
-    const loads = someLoads(seed + 500, 1 + pick(4), 120, canners)
+    const cooked = (l: DayLoad, i: number): DayLoad => ({
+      ...l,
+      stages: { ...l.stages, cook: [0, 30, 90][(seed + i) % 3]! },
+    })
+    const plain = someLoads(seed + 500, 1 + pick(4), 120, canners)
+    const loads = seed % 4 === 0 ? plain.map(cooked) : plain
     const k = kitchen(0, {
       opens: OPENS,
       closes: OPENS + 60 * (5 + pick(9)),
       burners: 1 + pick(canners),
+      ...(pick(3) === 0
+        ? { gaps: [{ from: OPENS + 60 + 15 * pick(16), until: OPENS + 330 + 15 * pick(6) }] }
+        : {}),
       people: Array.from({ length: 1 + pick(4) }, (_, i) => {
         const from = OPENS + 15 * pick(20)
         return { id: `p${i}`, name: `Person ${i}`, from, until: from + 45 + 30 * pick(24) }
@@ -411,4 +473,35 @@ describe('preparation stands together and near its filling', () => {
       }
     }
   })
+})
+
+describe('of sheets that end equally early the easier one', () => {
+  /** Minutes until the first canner is lit, and from each one's first heat to its last jar. */
+  const strain = (sheet: DaySheet, loads: readonly DayLoad[]): number => {
+    const spans = new Map<string, number[]>()
+    for (const load of loads) {
+      const own = sheet.tasks.filter((t) => t.loadId === load.id)
+      const heat = own.find((t) => t.stage === 'heat')!.from - OPENS
+      const out = own.find((t) => t.stage === 'unload')!.to - OPENS
+      const had = spans.get(load.cannerId) ?? [Infinity, 0]
+      spans.set(load.cannerId, [Math.min(had[0]!, heat), Math.max(had[1]!, out)])
+    }
+    const all = [...spans.values()]
+    return Math.min(...all.map((s) => s[0]!)) + all.reduce((m, s) => m + s[1]! - s[0]!, 0)
+  }
+  test('the first canner is lit early and gear is not idle; no finish is later for it', () => {
+    let less = 0
+    for (let seed = 60; seed < 84; seed++) {
+      const loads = someLoads(seed, 4, 120)
+      const k = kitchen(1 + (seed % 2))
+      const [quick, sheet] = [daySheet(loads, k, 0), daySheet(loads, k)]
+      if (quick.outcome !== 'sheet' || sheet.outcome !== 'sheet') continue
+      expect(wrongs(sheet, loads, k)).toEqual([])
+      expect(sheet.finish).toBeLessThanOrEqual(quick.finish + 1e-6)
+      if (Math.abs(sheet.finish - quick.finish) > 1e-6) continue
+      expect(strain(sheet, loads), `day ${seed}`).toBeLessThanOrEqual(strain(quick, loads) + 1e-6)
+      if (strain(sheet, loads) < strain(quick, loads) - 1) less++
+    }
+    expect(less).toBeGreaterThan(3)
+  }, 120_000)
 })

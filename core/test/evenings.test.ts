@@ -1,4 +1,5 @@
 // Evenings that went wrong, told as people tell them: what becomes of the jars.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   foldLoad,
@@ -146,7 +147,7 @@ function evening(from: number): readonly string[] {
 
 describe('pressure', () => {
   test('heat off at 10 of 10; then another device tells that it fell at 3 and was back at 4', () => {
-    const ten = { ...weighted, minutes: 10 }
+    const ten = { ...weighted, minutes: unit.minutes(10) }
     const mine = [
       '0 started',
       '1 filling-began',
@@ -353,7 +354,7 @@ describe('each can be told while it runs, and after the jars are out', () => {
   })
   test('a weight found to be a step too light is started again; afterwards it condemns', () => {
     const raised = (at: number) =>
-      fact('figures-changed', at * MIN, { psi: 15, text: 'The altitude was corrected.' })
+      fact('figures-changed', at * MIN, { psi: unit.psi(15), text: 'The altitude was corrected.' })
     expect(told(weighted, [...log(...until(GOOD_WEIGHT, 65)), raised(66)]).state).toMatchObject({
       stage: 'heating',
       ventAgain: true,

@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
@@ -13,11 +14,11 @@ import {
 const query = (more: Partial<FiguresQuery> = {}): FiguresQuery => ({
   portions: [{ formId: 'beans-snap', pack: 'hot', jar: 'quart' }],
   regulatedBy: 'dial',
-  gaugeErrorPsi: 0,
+  gaugeErrorPsi: unit.psi(0),
   restMin: 10,
-  altitudeFt: 2640,
+  altitudeFt: unit.feet(2640),
   rules: { cushionPsi: 1 },
-  restMinutes: 10,
+  restMinutes: unit.minutes(10),
   ...more,
 })
 const setupOf = (more: Partial<FiguresQuery> = {}) => {
@@ -28,19 +29,19 @@ const setupOf = (more: Partial<FiguresQuery> = {}) => {
 
 describe('what a load runs at', () => {
   test('from the tables, the gauge and the house', () => {
-    expect(setupOf({ gaugeErrorPsi: 1.5, restMinutes: 15 })).toEqual({
+    expect(setupOf({ gaugeErrorPsi: unit.psi(1.5), restMinutes: unit.minutes(15) })).toEqual({
       regulatedBy: 'dial',
-      psi: 12,
-      minutes: 25,
-      gaugeErrorPsi: 1.5,
-      restMinutes: 15,
+      psi: unit.psi(12),
+      minutes: unit.minutes(25),
+      gaugeErrorPsi: unit.psi(1.5),
+      restMinutes: unit.minutes(15),
     })
-    expect(setupOf({ regulatedBy: 'weighted', gaugeErrorPsi: 1.5 })).toMatchObject({
-      psi: 15,
-      gaugeErrorPsi: 0,
+    expect(setupOf({ regulatedBy: 'weighted', gaugeErrorPsi: unit.psi(1.5) })).toMatchObject({
+      psi: unit.psi(15),
+      gaugeErrorPsi: unit.psi(0),
     })
-    expect(setupOf({ restMin: 3, restMinutes: 5 }).restMinutes).toBe(10)
-    expect(figuresFor(query({ altitudeFt: 8500 }))).toMatchObject({
+    expect(setupOf({ restMin: 3, restMinutes: unit.minutes(5) }).restMinutes).toBe(10)
+    expect(figuresFor(query({ altitudeFt: unit.feet(8500) }))).toMatchObject({
       outcome: 'refused',
       reason: 'altitude-above-table',
     })
@@ -52,7 +53,12 @@ describe('what a load runs at', () => {
   })
   test('what is not as it was planned is named, figure by figure', () => {
     expect(changedFigures(setupOf(), setupOf())).toEqual([])
-    expect(changedFigures(setupOf(), setupOf({ altitudeFt: 5400, gaugeErrorPsi: -1 }))).toEqual([
+    expect(
+      changedFigures(
+        setupOf(),
+        setupOf({ altitudeFt: unit.feet(5400), gaugeErrorPsi: unit.psi(-1) }),
+      ),
+    ).toEqual([
       { what: 'psi', from: 12, to: 13 },
       { what: 'gaugeErrorPsi', from: 0, to: -1 },
     ])
@@ -64,8 +70,8 @@ describe('what a load runs at', () => {
         fc.integer({ min: 0, max: 3000 }),
         (ft, more) => {
           const [low, high] = [
-            figuresFor(query({ altitudeFt: ft })),
-            figuresFor(query({ altitudeFt: ft + more })),
+            figuresFor(query({ altitudeFt: unit.feet(ft) })),
+            figuresFor(query({ altitudeFt: unit.feet(ft + more) })),
           ]
           if (low.outcome === 'process' && high.outcome === 'process') {
             expect(high.setup.psi).toBeGreaterThanOrEqual(low.setup.psi)
@@ -108,15 +114,15 @@ describe('whether jars go in together', () => {
 
 describe('the pressure as it is read here', () => {
   test('a true dial and a weight say the target; a dial that is off says its own figure and why', () => {
-    expect(pressureOn({ kind: 'dial', errorPsi: 0 }, psi(12), 'us')).toBe('12 psi')
-    expect(pressureOn({ kind: 'weighted', errorPsi: 1 }, psi(10), 'us')).toBe('10 psi')
-    expect(pressureOn({ kind: 'dial', errorPsi: 1 }, psi(12), 'us')).toBe(
+    expect(pressureOn({ kind: 'dial', errorPsi: unit.psi(0) }, psi(12), 'us')).toBe('12 psi')
+    expect(pressureOn({ kind: 'weighted', errorPsi: unit.psi(1) }, psi(10), 'us')).toBe('10 psi')
+    expect(pressureOn({ kind: 'dial', errorPsi: unit.psi(1) }, psi(12), 'us')).toBe(
       '13 psi on your dial: it reads 1 high',
     )
-    expect(pressureOn({ kind: 'dial', errorPsi: -0.5 }, psi(12), 'us')).toBe(
+    expect(pressureOn({ kind: 'dial', errorPsi: unit.psi(-0.5) }, psi(12), 'us')).toBe(
       '11½ psi on your dial: it reads ½ low',
     )
-    expect(pressureOn({ kind: 'dial', errorPsi: 1 }, psi(12), 'metric')).toMatch(
+    expect(pressureOn({ kind: 'dial', errorPsi: unit.psi(1) }, psi(12), 'metric')).toMatch(
       /^90 kPa \(13 psi\) on your dial: it reads 7 kPa high$/,
     )
   })

@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import {
   cannerClasses,
   foldLoad,
@@ -75,7 +76,11 @@ describe('times learned from a canner’s own loads', () => {
 })
 
 describe('readings of a device that become facts', () => {
-  const reading = (i: number, s: number, psi: number) => ({ id: `r${i}`, at: s * 1000, psi })
+  const reading = (i: number, s: number, psi: number) => ({
+    id: `r${i}`,
+    at: s * 1000,
+    psi: unit.psi(psi),
+  })
   test('one a minute while nothing changes, and every crossing', () => {
     const list = Array.from({ length: 300 }, (_, s) => reading(s, s, s === 130 ? 11.9 : 12.3))
     expect(tellingReadings(dial, undefined, list).map((r) => r.at / 1000)).toEqual([

@@ -1,4 +1,5 @@
 // The edges of a load: how it is divided, how long it takes, what is drawn and said of it.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
@@ -194,8 +195,10 @@ describe('how long stages take', () => {
     const rest = (manual: number, house: number): number | undefined =>
       stageSpans(
         outline,
-        restingHere({ stageMinutes: { ...STAGES, restMin: manual } }, { restMinutes: house })
-          .stageMinutes,
+        restingHere(
+          { stageMinutes: { ...STAGES, restMin: manual } },
+          { restMinutes: unit.minutes(house) },
+        ).stageMinutes,
       ).find((s) => s.stage === 'rest')?.minutes
     expect([rest(3, 10), rest(3, 15), rest(20, 15), rest(0, 0)]).toEqual([10, 15, 20, 10])
   })
@@ -217,11 +220,11 @@ describe('what a load runs at', () => {
     figuresFor({
       portions: formIds.map((formId) => ({ formId, pack: 'hot', jar: 'pint' })),
       regulatedBy: 'dial',
-      gaugeErrorPsi: 1,
+      gaugeErrorPsi: unit.psi(1),
       restMin: 10,
-      altitudeFt: 500,
+      altitudeFt: unit.feet(500),
       rules: {},
-      restMinutes: 10,
+      restMinutes: unit.minutes(10),
       ...more,
     })
   const setup = (formIds: readonly string[], more: object = {}) => {
@@ -231,18 +234,18 @@ describe('what a load runs at', () => {
   test('clamped lids have no lock, tomatoes stay in the opened canner, a weight has no error', () => {
     expect(setup(['beans-snap'])).toEqual({
       regulatedBy: 'dial',
-      psi: 11,
-      minutes: 20,
-      gaugeErrorPsi: 1,
-      restMinutes: 10,
+      psi: unit.psi(11),
+      minutes: unit.minutes(20),
+      gaugeErrorPsi: unit.psi(1),
+      restMinutes: unit.minutes(10),
     })
     expect(setup(['beans-snap'], { seal: 'metal' })).toMatchObject({ lock: false })
     expect(setup(['beans-snap'], { seal: 'gasket' })).not.toHaveProperty('lock')
     expect(setup(['tomatoes-crushed'])).toMatchObject({ openMinutes: 5 })
     expect(setup(['beans-snap', 'tomatoes-crushed'])).toMatchObject({ openMinutes: 5, minutes: 20 })
     expect(setup(['beans-snap'], { regulatedBy: 'weighted' })).toMatchObject({
-      gaugeErrorPsi: 0,
-      psi: 10,
+      gaugeErrorPsi: unit.psi(0),
+      psi: unit.psi(10),
     })
     expect(setup(['beans-snap'], { rules: { extraMinutes: 5 } })).toMatchObject({ minutes: 25 })
   })
@@ -255,7 +258,7 @@ describe('what a load runs at', () => {
   })
   test('a refusal is the first one met', () => {
     expect(setup(['beans-snap', 'no-such-form'])).toBe('no-tested-process')
-    expect(setup(['beans-snap'], { altitudeFt: 9000 })).toBe('altitude-above-table')
+    expect(setup(['beans-snap'], { altitudeFt: unit.feet(9000) })).toBe('altitude-above-table')
   })
   test('why jars cannot go in together', () => {
     const tall = canner('a', 7)
@@ -306,10 +309,10 @@ describe('facts in order, and what is drawn of them', () => {
   const START = Date.parse('2026-08-14T17:00:00Z')
   const SETUP: LoadSetup = {
     regulatedBy: 'dial',
-    psi: 12,
-    minutes: 25,
-    gaugeErrorPsi: 0,
-    restMinutes: 10,
+    psi: unit.psi(12),
+    minutes: unit.minutes(25),
+    gaugeErrorPsi: unit.psi(0),
+    restMinutes: unit.minutes(10),
   }
   let n = 0
   const fact = (
@@ -348,12 +351,12 @@ describe('facts in order, and what is drawn of them', () => {
     fact('locked', 20),
     fact('steam-steady', 35),
     fact('weight-on', 45),
-    fact('reading', 50, { psi: 12 }),
-    fact('reading', 58, { psi: 12.5 }),
+    fact('reading', 50, { psi: unit.psi(12) }),
+    fact('reading', 58, { psi: unit.psi(12.5) }),
     fact('pressure-fell', 60),
-    fact('reading', 62, { psi: 12 }),
-    fact('reading', 71, { psi: 12.5 }),
-    fact('reading', 80, { psi: 12.5 }),
+    fact('reading', 62, { psi: unit.psi(12) }),
+    fact('reading', 71, { psi: unit.psi(12.5) }),
+    fact('reading', 80, { psi: unit.psi(12.5) }),
     fact('heat-off', 88),
   ]
   const draw = (facts: readonly LoadEvent[], minute: number, setup = SETUP) =>
@@ -403,7 +406,7 @@ describe('facts in order, and what is drawn of them', () => {
       fact('still-rocking', 65),
       fact('at-pressure', 52),
     ]
-    const trace = draw(facts, 70, { ...SETUP, regulatedBy: 'weighted', psi: 15 })
+    const trace = draw(facts, 70, { ...SETUP, regulatedBy: 'weighted', psi: unit.psi(15) })
     expect(trace.weighted).toBe(true)
     expect(trace.heard.map(minuteOf)).toEqual([52, 65])
   })

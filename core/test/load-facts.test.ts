@@ -1,4 +1,5 @@
 // The table of facts, held to the one in the specification; and the edges of every limit.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   FACTS,
@@ -75,7 +76,7 @@ describe('the table of facts', () => {
   })
   test('facts stand in the order in which they count, each once', () => {
     const [a, b] = [
-      fact('reading', 10 * MIN, { psi: 12 }),
+      fact('reading', 10 * MIN, { psi: unit.psi(12) }),
       fact('pressure-fell', 30 * MIN, { happenedAt: 5 * MIN }),
     ]
     expect(inOrder([a, b, a]).map((e) => e.kind)).toEqual(['pressure-fell', 'reading'])
@@ -129,7 +130,7 @@ describe('edges', () => {
   test('twenty minutes unread are no question, a millisecond more is', () => {
     const { events, at } = broughtTo(dial, 'processing')
     const gaps = (ms: number, kind: 'reading' | 'heat-off') =>
-      foldLoad(dial, [...events, fact(kind, at + ms, { psi: 12 })]).gaps.length
+      foldLoad(dial, [...events, fact(kind, at + ms, { psi: unit.psi(12) })]).gaps.length
     for (const kind of ['reading', 'heat-off'] as const) {
       expect(gaps(20 * MIN, kind)).toBe(0)
       expect(gaps(20 * MIN + 1, kind)).toBe(1)
@@ -219,7 +220,7 @@ describe('edges', () => {
       tellingReadings(
         dial,
         undefined,
-        psi.map((p, i) => ({ id: `r${i}`, at: i * 1000, psi: p })),
+        psi.map((p, i) => ({ id: `r${i}`, at: i * 1000, psi: unit.psi(p) })),
       ).map((r) => r.psi)
     expect(tell(17.9, 18, 18.1, 18.2)).toEqual([17.9, 18.1])
     expect(tell(0.2, 0, 0, 0.1)).toEqual([0.2, 0, 0.1])
@@ -231,11 +232,11 @@ describe('how long something has been due', () => {
     const { events, at } = broughtTo(dial, 'processing')
     const first = (more: Parameters<typeof foldLoad>[1], now: number) =>
       loadAt(dial, foldLoad(dial, [...events, ...more]), now).prompts[0]
-    const high = fact('reading', at + MIN, { psi: 19 })
+    const high = fact('reading', at + MIN, { psi: unit.psi(19) })
     expect(first([high], at + 3 * MIN)).toMatchObject({ kind: 'heat-down', overdueMs: 2 * MIN })
-    const over = fact('reading', at + MIN, { psi: 16 })
+    const over = fact('reading', at + MIN, { psi: unit.psi(16) })
     expect(first([over], at + 5 * MIN)).toMatchObject({ kind: 'ease', overdueMs: 4 * MIN })
-    const late = fact('reading', at + 21 * MIN, { psi: 12 })
+    const late = fact('reading', at + 21 * MIN, { psi: unit.psi(12) })
     expect(first([late], at + 24 * MIN)).toMatchObject({ kind: 'watched', overdueMs: 3 * MIN })
     expect(first([], at + 21 * MIN)).toMatchObject({
       kind: 'look',
@@ -267,7 +268,7 @@ describe('the record', () => {
       ...log(...GOOD_DIAL),
       fact('pressure-fell', 300 * MIN, { happenedAt: 60 * MIN, by: 'Alder' }),
       fact('prompt-heard', 70 * MIN, { text: 'look' }),
-      fact('reading', 66 * MIN, { psi: 12.5, source: 'simulated', by: 'gauge' }),
+      fact('reading', 66 * MIN, { psi: unit.psi(12.5), source: 'simulated', by: 'gauge' }),
       slip,
       fact('retracted', 139.2 * MIN, { eventId: slip.id }),
     ]
@@ -282,7 +283,9 @@ describe('the record', () => {
     expect(lines.find((l) => l.words === 'Gauge read: 12½ psi (simulated gauge)')).toBeTruthy()
     expect(lines.filter((l) => l.takenBack).map((l) => l.words)).toEqual(['Oops'])
     for (const kind of ANY_KIND)
-      expect(recordLines([fact(kind, 0, { psi: 3 })])[0]?.words ?? 'Heard').toMatch(/^[A-Z]/)
+      expect(recordLines([fact(kind, 0, { psi: unit.psi(3) })])[0]?.words ?? 'Heard').toMatch(
+        /^[A-Z]/,
+      )
   })
   test('the stages with when they began and how long they took', () => {
     const times = stageTimes(foldLoad(dial, log(...GOOD_DIAL)))

@@ -1,5 +1,6 @@
 // Every stage against every kind of fact, and every clock to the millisecond, from a
 // table written by hand out of the work, not out of the code.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   foldLoad,
@@ -113,7 +114,7 @@ describe.each([
       const next = fact(
         kind,
         at + MIN,
-        ['reading', 'figures-changed'].includes(kind) ? { psi: 12 } : {},
+        ['reading', 'figures-changed'].includes(kind) ? { psi: unit.psi(12) } : {},
       )
       const after = foldLoad(setup, [...events, next])
       expect(after.stage).toBe(table[stage]?.[kind] ?? stage)
@@ -135,8 +136,20 @@ describe('what ends too early is kept and asked about, to the millisecond', () =
   test.each([
     ['the weight goes on after 10 minutes of steam', dial, 'venting', 'weight-on', 10 * MIN],
     ['the lid opens after a rest of 10', dial, 'resting', 'opened', 10 * MIN],
-    ['a rest under 10 is still 10', { ...dial, restMinutes: 3 }, 'resting', 'opened', 10 * MIN],
-    ['a longer rest is kept', { ...dial, restMinutes: 17 }, 'resting', 'opened', 17 * MIN],
+    [
+      'a rest under 10 is still 10',
+      { ...dial, restMinutes: unit.minutes(3) },
+      'resting',
+      'opened',
+      10 * MIN,
+    ],
+    [
+      'a longer rest is kept',
+      { ...dial, restMinutes: unit.minutes(17) },
+      'resting',
+      'opened',
+      17 * MIN,
+    ],
   ] as const)('%s', (_what, setup, stage, kind, ms) => {
     expect(asked(setup, stage, kind, ms - 1)).toEqual([kind])
     expect(asked(setup, stage, kind, ms)).toEqual([])
@@ -144,7 +157,7 @@ describe('what ends too early is kept and asked about, to the millisecond', () =
   test.each([
     ['a dial', dial],
     ['a weight', weighted],
-    ['a longer time', { ...dial, minutes: 90 }],
+    ['a longer time', { ...dial, minutes: unit.minutes(90) }],
   ] as const)('the heat goes off after the whole time: %s', (_what, setup) => {
     const { events, at } = broughtTo(setup, 'processing')
     const looks = Array.from({ length: Math.ceil(setup.minutes / 5) - 1 }, (_, i) =>
@@ -170,23 +183,24 @@ describe('a needle is read against the tested figure and the gauge', () => {
     [2, 14],
     [-2, 10],
   ])('a dial that reads %d psi off starts its clock at %d', (gaugeErrorPsi, target) => {
-    const setup = { ...dial, gaugeErrorPsi }
+    const setup = { ...dial, gaugeErrorPsi: unit.psi(gaugeErrorPsi) }
     const { events, at } = broughtTo(setup, 'climbing')
     const read = (psi: number) =>
-      foldLoad(setup, [...events, fact('reading', at + MIN, { psi })]).stage
+      foldLoad(setup, [...events, fact('reading', at + MIN, { psi: unit.psi(psi) })]).stage
     expect(read(target - 0.01)).toBe('climbing')
     expect(read(target)).toBe('processing')
   })
   test('a reading under it, however little, starts the whole time again', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const low = [...events, fact('reading', at + 24 * MIN, { psi: 11.99 })]
+    const low = [...events, fact('reading', at + 24 * MIN, { psi: unit.psi(11.99) })]
     expect(foldLoad(dial, low)).toMatchObject({ stage: 'climbing', restarts: 1, lostMs: 24 * MIN })
-    const again = foldLoad(dial, [...low, fact('reading', at + 26 * MIN, { psi: 12 })])
+    const again = foldLoad(dial, [...low, fact('reading', at + 26 * MIN, { psi: unit.psi(12) })])
     expect(loadAt(dial, again, at + 30 * MIN).clock).toMatchObject({ leftMs: 21 * MIN })
   })
   test('what a low reading finds may have begun right after the last look', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const look = (min: number, psi: number) => fact('reading', at + min * MIN, { psi })
+    const look = (min: number, psi: number) =>
+      fact('reading', at + min * MIN, { psi: unit.psi(psi) })
     const end = [fact('heat-off', at + 32 * MIN)]
     const judge = (...looks: LoadEvent[]) =>
       judgeLoad(dial, foldLoad(dial, [...events, ...looks, ...end])).verdict
@@ -197,17 +211,20 @@ describe('a needle is read against the tested figure and the gauge', () => {
   })
   test.each([-0.1, 30.1, Number.NaN, Infinity])('%d psi is not a reading', (psi) => {
     const { events, at } = broughtTo(dial, 'climbing')
-    const state = foldLoad(dial, [...events, fact('reading', at + MIN, { psi })])
+    const state = foldLoad(dial, [...events, fact('reading', at + MIN, { psi: unit.psi(psi) })])
     expect(state).toMatchObject({ stage: 'climbing', readings: [] })
     expect(state.questions[0]?.sentence).toMatch(/from 0 to 30/)
   })
   test('a reading is a note on a canner that its weight regulates, and never a look', () => {
     const up = broughtTo(weighted, 'climbing')
     expect(
-      foldLoad(weighted, [...up.events, fact('reading', up.at + MIN, { psi: 14 })]).stage,
+      foldLoad(weighted, [...up.events, fact('reading', up.at + MIN, { psi: unit.psi(14) })]).stage,
     ).toBe('climbing')
     const on = broughtTo(weighted, 'processing')
-    const state = foldLoad(weighted, [...on.events, fact('reading', on.at + 9 * MIN, { psi: 3 })])
+    const state = foldLoad(weighted, [
+      ...on.events,
+      fact('reading', on.at + 9 * MIN, { psi: unit.psi(3) }),
+    ])
     expect(state).toMatchObject({ stage: 'processing', restarts: 0, lastLook: on.at })
     expect(loadAt(weighted, state, on.at + 15 * MIN).prompt).toMatchObject({ kind: 'look' })
   })
@@ -263,14 +280,15 @@ describe('what is remembered', () => {
   })
   test('the time lost adds up over restarts, and a stage is entered when it first was', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const read = (min: number, psi: number) => fact('reading', at + min * MIN, { psi })
+    const read = (min: number, psi: number) =>
+      fact('reading', at + min * MIN, { psi: unit.psi(psi) })
     const state = foldLoad(dial, [...events, read(8, 10), read(10, 12), read(15, 10), read(18, 12)])
     expect(state).toMatchObject({ restarts: 2, lostMs: 13 * MIN, since: at + 18 * MIN })
     expect(state.entered).toMatchObject({ processing: at, climbing: 55 * MIN })
   })
   test('the longest look away, and nothing before or after the process', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const read = (min: number, psi = 12) => fact('reading', at + min * MIN, { psi })
+    const read = (min: number, psi = 12) => fact('reading', at + min * MIN, { psi: unit.psi(psi) })
     const run = [...events, read(4), read(13), read(20), read(25), fact('heat-off', at + 25 * MIN)]
     expect(foldLoad(dial, run).longestUnseenMs).toBe(9 * MIN)
     expect(foldLoad(dial, [...run, read(60, 2)]).longestUnseenMs).toBe(9 * MIN)
@@ -302,7 +320,7 @@ describe('clocks', () => {
     expect(late.prompt).toMatchObject({ kind: 'done', overdueMs: 6 * MIN })
   })
   test('tomatoes stay five minutes in the opened canner', () => {
-    const setup = { ...dial, openMinutes: 5 }
+    const setup = { ...dial, openMinutes: unit.minutes(5) }
     const { events, at } = broughtTo(setup, 'unloading')
     expect(loadAt(setup, foldLoad(setup, events), at + MIN).clock).toMatchObject({
       leftMs: 4 * MIN,
@@ -311,15 +329,15 @@ describe('clocks', () => {
   test('the band to hold is at most 2 psi wide and never under the target', () => {
     expect(holdBand(dial, 5)).toEqual({ from: 12, to: 14 })
     expect(holdBand(dial, -1)).toEqual({ from: 12, to: 12 })
-    expect(holdBand({ ...dial, gaugeErrorPsi: 1 }, 1)).toEqual({ from: 13, to: 14 })
+    expect(holdBand({ ...dial, gaugeErrorPsi: unit.psi(1) }, 1)).toEqual({ from: 13, to: 14 })
     expect(holdBand(weighted, 2)).toEqual({ from: 15, to: 15 })
   })
   test.each([
-    { ...dial, psi: 15.5 },
-    { ...dial, psi: 0 },
-    { ...dial, minutes: 0 },
-    { ...dial, gaugeErrorPsi: -2.01 },
-    { ...dial, gaugeErrorPsi: Number.NaN },
+    { ...dial, psi: unit.psi(15.5) },
+    { ...dial, psi: unit.psi(0) },
+    { ...dial, minutes: unit.minutes(0) },
+    { ...dial, gaugeErrorPsi: unit.psi(-2.01) },
+    { ...dial, gaugeErrorPsi: unit.psi(Number.NaN) },
   ])('no load runs with $psi psi, $minutes min, a dial off by $gaugeErrorPsi', (setup) => {
     expect(() => foldLoad(setup, [])).toThrow(RangeError)
   })
@@ -340,7 +358,7 @@ describe('prompts, each at its minute and silenced by doing it', () => {
     const { events, at } = broughtTo(setup, stage)
     expect(kinds(setup, events, at + ms - 1)).not.toContain(kind)
     expect(kinds(setup, events, at + ms)).toContain(kind)
-    const done = fact(does, at + ms, { psi: 12 })
+    const done = fact(does, at + ms, { psi: unit.psi(12) })
     expect(kinds(setup, [...events, done], at + ms + 1)).not.toContain(kind)
   })
   test('each is a sentence', () => {
@@ -352,16 +370,17 @@ describe('prompts, each at its minute and silenced by doing it', () => {
   })
   test('more than 3 over the target: ease the heat; over 18: heat down, nobody near the lid', () => {
     const { events, at } = broughtTo(dial, 'processing')
-    const read = (psi: number, min: number) => fact('reading', at + min * MIN, { psi })
+    const read = (psi: number, min: number) =>
+      fact('reading', at + min * MIN, { psi: unit.psi(psi) })
     expect(kinds(dial, [...events, read(15, 1)], at + MIN)).toEqual([])
     expect(kinds(dial, [...events, read(15.25, 1)], at + MIN)).toEqual(['ease'])
     expect(kinds(dial, [...events, read(18.5, 1)], at + MIN)).toEqual(['heat-down'])
     expect(kinds(dial, [...events, read(18.5, 1), read(13, 2)], at + 2 * MIN)).toEqual([])
-    const high = { ...dial, gaugeErrorPsi: 1 }
+    const high = { ...dial, gaugeErrorPsi: unit.psi(1) }
     const on = broughtTo(high, 'processing')
-    expect(kinds(high, [...on.events, fact('reading', on.at + 1, { psi: 16 })], on.at + 1)).toEqual(
-      [],
-    )
+    expect(
+      kinds(high, [...on.events, fact('reading', on.at + 1, { psi: unit.psi(16) })], on.at + 1),
+    ).toEqual([])
   })
   test('lids are overdue after 24 hours, not at them', () => {
     const { events, at } = broughtTo(dial, 'standing')

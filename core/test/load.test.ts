@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
@@ -14,14 +15,14 @@ import {
 describe('canner', () => {
   test('blocked when the dial is untested, overdue or off; a weight needs no test', () => {
     expect(cannerBlocks('dial', null)).toMatchObject([{ reason: 'dial-untested' }])
-    expect(cannerBlocks('dial', { daysAgo: 365, errorPsi: 2 })).toEqual([])
-    expect(cannerBlocks('dial', { daysAgo: 366, errorPsi: 0 })).toMatchObject([
+    expect(cannerBlocks('dial', { daysAgo: 365, errorPsi: unit.psi(2) })).toEqual([])
+    expect(cannerBlocks('dial', { daysAgo: 366, errorPsi: unit.psi(0) })).toMatchObject([
       { reason: 'dial-overdue' },
     ])
-    expect(cannerBlocks('dial', { daysAgo: 3, errorPsi: -2.5 })).toMatchObject([
+    expect(cannerBlocks('dial', { daysAgo: 3, errorPsi: unit.psi(-2.5) })).toMatchObject([
       { reason: 'dial-off' },
     ])
-    expect(cannerBlocks('dial', { daysAgo: 3, errorPsi: NaN })).toHaveLength(1)
+    expect(cannerBlocks('dial', { daysAgo: 3, errorPsi: unit.psi(NaN) })).toHaveLength(1)
     expect(cannerBlocks('weighted', null)).toEqual([])
     expect(cannerBlocks('weighted', null, [{ sentence: 'The vent is blocked.' }])).toHaveLength(1)
   })
@@ -107,5 +108,11 @@ describe('ways to put up a harvest', () => {
     const two = offerWays(beans(14), [canner(0), canner(1)])
     expect(Math.min(...two.map((w) => w.totalMin))).toBeLessThan(one!.totalMin)
     expect(offerWays(beans(14), [canner(0, null)])).toEqual([])
+  })
+  test('what simmers before it is filled takes its time in every room, and no hands', () => {
+    const [plain] = offerWays(beans(7), [canner(0)])
+    const [cooked] = offerWays({ ...beans(7), cookMin: 30 }, [canner(0)])
+    expect(cooked!.totalMin - plain!.totalMin).toBe(30)
+    expect(cooked!.handsMin).toBe(plain!.handsMin)
   })
 })

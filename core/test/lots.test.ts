@@ -1,4 +1,6 @@
 // Lots that are due, have no evening, or are put right; the sheet for the cupboard door; numbers as people type them.
+import type { LotYield } from '../src/harvest/history'
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   answerHarvest,
@@ -34,7 +36,7 @@ const lot = (more: Partial<BookLot> = {}): BookLot => ({
   foodId: 'beans-snap',
   formId: 'beans-snap',
   jar: 'quart',
-  lb: 30,
+  lb: unit.pounds(30),
   arrivedOn: TODAY,
   canBy: '2026-08-15',
   state: 'in-house',
@@ -90,18 +92,18 @@ describe('a lot without an evening', () => {
 describe('putting a lot right', () => {
   test('fewer pounds: fewer jars, and loads that hold too many', () => {
     const planned = book({ loads: [load('planned', 7)], plan: [day('2026-08-15', 7)] })
-    expect(correctLot(planned, lot(), lot({ lb: 20 }))).toEqual({
+    expect(correctLot(planned, lot(), lot({ lb: unit.pounds(20) }))).toEqual({
       makes: { before: 15, after: 10 },
       canBy: { before: '2026-08-15', after: '2026-08-15' },
       tooMany: 4,
       late: false,
     })
-    expect(correctLot(planned, lot(), lot({ lb: 40 })).tooMany).toBe(0)
+    expect(correctLot(planned, lot(), lot({ lb: unit.pounds(40) })).tooMany).toBe(0)
   })
   test('another size counts what is planned in it', () => {
     const planned = book({ loads: [load('planned', 10)] })
     // 15 pints' worth of beans against 10 quarts, which are 20 pints.
-    expect(correctLot(planned, lot(), lot({ jar: 'pint', lb: 15 }))).toMatchObject({
+    expect(correctLot(planned, lot(), lot({ jar: 'pint', lb: unit.pounds(15) }))).toMatchObject({
       makes: { before: 15, after: 15 },
       tooMany: 5,
     })
@@ -142,10 +144,10 @@ describe('why there is no way', () => {
       jar: 'pint',
       mouth: 'regular',
       household: {
-        altitudeFt: 2640,
+        altitudeFt: unit.feet(2640),
         settings: {
           defaultPack: 'hot',
-          restMinutes: 10,
+          restMinutes: unit.minutes(10),
           extraMinutes: 0,
           tomatoOption: 'standard',
         },
@@ -182,18 +184,24 @@ describe('another altitude', () => {
     return got
   }
   test('the pressures of the printed bands', () => {
-    expect([0, 2000, 2001, 4000, 6001, 8000].map((f) => standardAt('dial', f))).toEqual([
+    expect([0, 2000, 2001, 4000, 6001, 8000].map((f) => standardAt('dial', unit.feet(f)))).toEqual([
       11, 11, 12, 12, 14, 14,
     ])
-    expect([0, 1000, 1001, 10000].map((f) => standardAt('weighted', f))).toEqual([10, 10, 15, 15])
-    expect(standardAt('dial', 8001)).toBeNull()
+    expect([0, 1000, 1001, 10000].map((f) => standardAt('weighted', unit.feet(f)))).toEqual([
+      10, 10, 15, 15,
+    ])
+    expect(standardAt('dial', unit.feet(8001))).toBeNull()
   })
   test('names the loads whose pressure it changes, and those that have none up there', () => {
     const beans = { id: 'a', processes: [process('beans-snap', 1000)] }
     const empty = { id: 'b', processes: [] }
-    expect(retargeted([beans, empty], 1000, 1900)).toEqual([])
-    expect(retargeted([beans, empty], 1000, 5400)).toEqual([{ load: beans, before: 11, after: 13 }])
-    expect(retargeted([beans], 1000, 9000)).toEqual([{ load: beans, before: 11, after: null }])
+    expect(retargeted([beans, empty], unit.feet(1000), unit.feet(1900))).toEqual([])
+    expect(retargeted([beans, empty], unit.feet(1000), unit.feet(5400))).toEqual([
+      { load: beans, before: 11, after: 13 },
+    ])
+    expect(retargeted([beans], unit.feet(1000), unit.feet(9000))).toEqual([
+      { load: beans, before: 11, after: null },
+    ])
   })
 })
 
@@ -276,8 +284,16 @@ describe('numbers as people type them', () => {
 })
 
 describe('varieties', () => {
-  const canned = (variety: string | null, lb: number, quarts: number, more = {}) =>
-    ({ id: `${variety} ${lb}`, version: 1, foodId: 'beans-snap', formId: 'beans-snap', variety, source: 'garden', lb, quarts, finishedOn: '2026-08-01', excludedBecause: null, ...more }) as never // prettier-ignore
+  const canned = (
+    variety: string | null,
+    lb: number,
+    quarts: number,
+    more: Partial<LotYield> = {},
+  ): LotYield => ({
+    ...{ id: `${variety} ${lb}`, version: 1, foodId: 'beans-snap', formId: 'beans-snap' },
+    ...{ variety, source: 'garden', lb, quarts, finishedOn: '2026-08-01', excludedBecause: null },
+    ...more,
+  })
   test('pounds a quart over all lots of each, the fewest first; left-out lots do not count', () => {
     const got = yieldsByVariety([
       canned('Provider', 20, 10),
@@ -301,6 +317,6 @@ test('temperatures in a text are told as the house reads them', () => {
   expect(inOwnDegrees('32 °F in husk', 'us')).toBe('32 °F in husk')
   for (const food of foods)
     expect(inOwnDegrees(food.keepsDays.coolCondition, 'metric'), food.id).not.toContain('°F')
-  expect(dialWords(1, 'metric')).toBe('7 kPa high')
-  expect(dialWords(-1.5)).toBe('1½ psi low')
+  expect(dialWords(unit.psi(1), 'metric')).toBe('7 kPa high')
+  expect(dialWords(unit.psi(-1.5))).toBe('1½ psi low')
 })

@@ -96,7 +96,7 @@ describe('needs', () => {
       need({ freshMonths: [9] }),
       TODAY,
       [{ bestBy: '2027-08-01', jars: 4 }],
-      [{ on: '2026-10-20', jars: 6 }],
+      [{ onDate: '2026-10-20', jars: 6 }],
       20,
     ).map((w) => w.kind)
     expect(kinds.slice(0, 2)).toEqual(['shelf', 'shelf'])
@@ -146,9 +146,12 @@ describe('needs', () => {
       fc.property(
         anyNeed,
         fc.nat(80),
-        fc.array(fc.record({ on: fc.nat(360).map((d) => addDays(TODAY, d)), jars: fc.nat(40) }), {
-          maxLength: 5,
-        }),
+        fc.array(
+          fc.record({ onDate: fc.nat(360).map((d) => addDays(TODAY, d)), jars: fc.nat(40) }),
+          {
+            maxLength: 5,
+          },
+        ),
         (n, shelf, coming) => {
           const weeks = coverage(n, TODAY, [{ bestBy: '2030-01-01', jars: shelf }], coming)
           const eaten =
@@ -208,7 +211,7 @@ describe('what a wanted number of jars takes', () => {
 describe('pickings', () => {
   test('keep the total and the window, heavier in the middle', () => {
     const three = splitPickings(48, '2026-08-20', '2026-09-03', 3)
-    expect(three.map((p) => p.on)).toEqual(['2026-08-20', '2026-08-27', '2026-09-03'])
+    expect(three.map((p) => p.onDate)).toEqual(['2026-08-20', '2026-08-27', '2026-09-03'])
     expect(three[1]!.lb).toBeGreaterThan(three[0]!.lb)
     fc.assert(
       fc.property(
@@ -221,7 +224,7 @@ describe('pickings', () => {
           expect(all.reduce((s, p) => s + p.lb, 0)).toBeCloseTo(tenths / 10, 6)
           for (const p of all) {
             expect(p.lb).toBeGreaterThan(0)
-            expect(p.on >= TODAY && p.on <= addDays(TODAY, span)).toBe(true)
+            expect(p.onDate >= TODAY && p.onDate <= addDays(TODAY, span)).toBe(true)
           }
         },
       ),

@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
@@ -166,7 +167,9 @@ test('freshness falls from 1 to 0; age says what to do', () => {
 })
 
 test('boil before tasting: 10 minutes and one more per 1,000 ft, rounded up', () => {
-  expect([0, 1000, 2640, 8000, -50].map(boilBeforeTasting)).toEqual([10, 11, 13, 18, 10])
+  expect([0, 1000, 2640, 8000, -50].map((ft) => boilBeforeTasting(unit.feet(ft)))).toEqual([
+    10, 11, 13, 18, 10,
+  ])
 })
 
 test('the plain date is the household’s, not the server’s', () => {

@@ -1,4 +1,5 @@
 // What a practice run is told afterwards, from runs that were really simulated.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   foldLoad,
@@ -29,7 +30,9 @@ class Cook {
     this.s = startCanner(of.options)
   }
   say(kind: LoadEvent['kind'], psi?: number): this {
-    this.said.push(fact(kind, this.s.seconds * 1000, psi === undefined ? {} : { psi }))
+    this.said.push(
+      fact(kind, this.s.seconds * 1000, psi === undefined ? {} : { psi: unit.psi(psi) }),
+    )
     return this
   }
   go(controls: Controls, seconds: number, readEvery = 0): this {
@@ -71,7 +74,7 @@ class Cook {
   }
 }
 
-const setup: LoadSetup = { ...dial, psi: 11, minutes: 5 }
+const setup: LoadSetup = { ...dial, psi: unit.psi(11), minutes: unit.minutes(5) }
 const of = (kind: Finding['kind'], found: readonly Finding[]): string =>
   found
     .filter((f) => f.kind === kind)
@@ -196,7 +199,7 @@ describe('the lessons', () => {
       .say('at-pressure')
       .go({ heat: 0.5, weightOn: true }, 320)
       .say('heat-off')
-    const found = cook.review({ ...weighted, psi: 10, minutes: 5 })
+    const found = cook.review({ ...weighted, psi: unit.psi(10), minutes: unit.minutes(5) })
     expect(of('held', found)).toMatch(/5 unbroken minutes at pressure/)
   })
 })

@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   dialWords,
@@ -14,10 +15,10 @@ const T = Date.parse('2026-08-14T17:00:00Z')
 const MIN = 60_000
 const dial: LoadSetup = {
   regulatedBy: 'dial',
-  psi: 12,
-  minutes: 25,
-  gaugeErrorPsi: 0,
-  restMinutes: 10,
+  psi: unit.psi(12),
+  minutes: unit.minutes(25),
+  gaugeErrorPsi: unit.psi(0),
+  restMinutes: unit.minutes(10),
 }
 const facts = (...list: readonly (readonly [number, LoadEvent['kind'], number?])[]): LoadEvent[] =>
   list.map(([m, kind, psi], i) => ({
@@ -25,7 +26,7 @@ const facts = (...list: readonly (readonly [number, LoadEvent['kind'], number?])
     at: T + m * MIN,
     heardAt: T + m * MIN,
     kind,
-    psi: psi ?? null,
+    psi: psi === undefined ? null : unit.psi(psi),
   }))
 /** A good evening with these readings, nine minutes apart from minute 30 on. */
 const evening = (readings: readonly number[]): LoadEvent[] =>
@@ -44,7 +45,10 @@ const evening = (readings: readonly number[]): LoadEvent[] =>
     [124, 'unloaded'],
     [900, 'seals-checked'],
   )
-const found = (errorPsi: number, requiredPsi = 12) => ({ errorPsi, requiredPsi })
+const found = (errorPsi: number, requiredPsi = 12) => ({
+  errorPsi: unit.psi(errorPsi),
+  requiredPsi: unit.psi(requiredPsi),
+})
 const recalled = (readings: readonly number[], errorPsi: number, setup = dial) =>
   recallOf(setup, foldLoad(setup, evening(readings)), found(errorPsi, setup.psi))
 
@@ -60,9 +64,9 @@ describe('a load that was short in truth', () => {
     expect(recalled([13, 13, 13, 13], -2)).toBeNull()
   })
   test('what the needle had to show counted the error that was known then', () => {
-    const known = { ...dial, gaugeErrorPsi: 1 }
+    const known = { ...dial, gaugeErrorPsi: unit.psi(1) }
     expect(recalled([13, 13, 13.5, 13], 1, known)).toBeNull()
-    expect(recalled([13, 13, 13.5, 13], 1.5, known)).toMatchObject({ truePsi: 11.5 })
+    expect(recalled([13, 13, 13.5, 13], 1.5, known)).toMatchObject({ truePsi: unit.psi(11.5) })
   })
   test('a reading while it climbed or cooled is none of the process', () => {
     const state = foldLoad(dial, [
@@ -73,7 +77,7 @@ describe('a load that was short in truth', () => {
     expect(recallOf(dial, state, found(1))).toBeNull()
   })
   test('a weight is not touched by a dial, but by an altitude', () => {
-    const weight: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 10 }
+    const weight: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: unit.psi(10) }
     const run = foldLoad(
       weight,
       evening([]).concat(
@@ -85,9 +89,9 @@ describe('a load that was short in truth', () => {
     )
     expect(recallOf(weight, run, found(3, 10))).toBeNull()
     expect(recallOf(weight, run, found(0, 15))).toEqual({
-      requiredPsi: 15,
+      requiredPsi: unit.psi(15),
       worstReadingPsi: null,
-      truePsi: 10,
+      truePsi: unit.psi(10),
     })
   })
   test('one that was never processed in full is condemned already', () => {
@@ -107,7 +111,11 @@ describe('a load that was short in truth', () => {
 })
 
 test('how a dial reads', () => {
-  expect([1.5, -1, 0].map((e) => dialWords(e))).toEqual(['1½ psi high', '1 psi low', 'right'])
+  expect([1.5, -1, 0].map((e) => dialWords(unit.psi(e)))).toEqual([
+    '1½ psi high',
+    '1 psi low',
+    'right',
+  ])
 })
 
 test('what the tables ask elsewhere: the same pack, jar, gauge and option', () => {
@@ -125,9 +133,9 @@ test('what the tables ask elsewhere: the same pack, jar, gauge and option', () =
   }
   const beans = at('beans-snap', 'standard')
   const low = at('tomatoes-in-water', 'low')
-  expect(requiredAt([beans], 1000)).toBe(11)
-  expect(requiredAt([beans], 4500)).toBe(13)
-  expect(requiredAt([low], 4500)).toBe(8)
-  expect(requiredAt([low, beans], 4500)).toBe(13)
-  expect(requiredAt([beans], 9000)).toBe(Infinity)
+  expect(requiredAt([beans], unit.feet(1000))).toBe(11)
+  expect(requiredAt([beans], unit.feet(4500))).toBe(13)
+  expect(requiredAt([low], unit.feet(4500))).toBe(8)
+  expect(requiredAt([low, beans], unit.feet(4500))).toBe(13)
+  expect(requiredAt([beans], unit.feet(9000))).toBe(Infinity)
 })

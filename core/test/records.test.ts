@@ -1,14 +1,17 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   addDays,
   cannerClasses,
   construct,
   drawnFrom,
+  frostTakes,
   gatherRecords,
   MINIMUM_LOAD,
   mouthFor,
   seasonFrom,
   suppose,
+  testsDue,
   THOUGHT_CANNER,
   type HouseholdRecords,
   type LoadStage,
@@ -45,7 +48,7 @@ const everyEvening = Array.from({ length: 7 }, (_, i) => ({
 const records = (more: Partial<SeasonRecords> = {}): SeasonRecords => ({
   today: TODAY,
   nowMinute: 0,
-  altitudeFt: 2640,
+  altitudeFt: unit.feet(2640),
   defaultPack: 'hot',
   burners: 2,
   lateMinutes: 0,
@@ -174,17 +177,113 @@ describe('what-ifs', () => {
   })
 })
 
+describe('what a season must know', () => {
+  const dial = (testedUntil: string | null) => ({
+    ...CANNER,
+    ...{ id: 'dial', name: 'Tall canner', regulatedBy: 'dial' as const, testedUntil },
+  })
+  const gearOf = (more: Partial<SeasonRecords>) => seasonFrom(records(more)).model.canners[0]!
+  test('a dial’s test holds for so long; from then on it must have been tested once more', () => {
+    expect(gearOf({ canners: [dial('2026-08-20')] })).toMatchObject({ testBy: 7 })
+    expect(gearOf({ canners: [dial('2026-08-20')] }).from).toBeUndefined()
+    // Longer than the days that are planned.
+    expect(gearOf({ canners: [dial('2027-08-01')] }).testBy).toBeUndefined()
+    expect(gearOf({ canners: [CANNER] }).testBy).toBeUndefined()
+  })
+  test.each([null, '2026-08-13', '2020-01-01'])(
+    'a dial without a test that holds (%s) is not out for the season: it can be tested',
+    (until) => expect(gearOf({ canners: [dial(until)] })).toMatchObject({ from: 7, testBy: 7 }),
+  )
+  test('it holds through the last day itself', () =>
+    expect(gearOf({ canners: [dial(TODAY)] })).toMatchObject({ testBy: 1 }))
+  test('the plan says by when, and what depends on it', () => {
+    const lots = [0, 1].map((i) => ({
+      ...LOT,
+      ...{ id: `l${i}`, arrivedOn: addDays(TODAY, 5 * i), canBy: addDays(TODAY, 5 * i + 3) },
+    }))
+    const { model } = seasonFrom(records({ lots, canners: [dial(addDays(TODAY, 3))] }))
+    const plan = construct(model)
+    const later = plan.loads.filter((l) => l.day >= 4)
+    expect(later).toHaveLength(1)
+    expect(testsDue(model, plan)).toEqual([
+      { canner: 0, by: addDays(TODAY, later[0]!.day - 1), loads: 1, jars: 7 },
+    ])
+    expect(testsDue(model, { loads: plan.loads.filter((l) => l.day < 4) })).toEqual([])
+  })
+  test('a load at the stove keeps its time and lids on a canner that broke', () => {
+    const load = {
+      ...{ onDate: TODAY, cannerId: 'c1', jar: 'quart' as const, mouth: 'regular' as const },
+      ...{ jars: 7, toFill: 7, prepMin: 60, processMinutes: 25 },
+    }
+    const { model, notes } = seasonFrom(
+      records({
+        canners: [
+          { ...CANNER, blocked: true },
+          { ...CANNER, id: 'c2' },
+        ],
+        loads: [load],
+      }),
+    )
+    expect(model.fixed).toHaveLength(1)
+    expect(notes).toEqual([])
+    expect(model.lots[0]?.processes).toEqual([null, { psi: 15, minutes: 25 }])
+    expect(new Set(construct(model).loads.map((l) => l.canner))).toEqual(new Set([1]))
+  })
+  test('what comes after the days that are planned is said, not dropped', () => {
+    const far = { ...LOT, id: 'far', arrivedOn: addDays(TODAY, 200), canBy: addDays(TODAY, 300) }
+    const { model, notes } = seasonFrom(records({ lots: [LOT, far] }))
+    expect(model.days).toHaveLength(120)
+    expect(model.lots.map((l) => l.id)).toEqual(['l1'])
+    expect(notes.map((n) => [n.about, n.id])).toEqual([['lot', 'far']])
+    expect(notes[0]?.sentence).toMatch(/expected after the 120 days/)
+  })
+  test('an errand leaves the minutes around it', () => {
+    const busy = [{ onDate: TODAY, from: '18:00', until: '18:30' }]
+    const calendar = { hours: everyEvening, exceptions: [], busy }
+    expect(seasonFrom(records({ calendar })).model.days[0]).toEqual({
+      ...{ date: TODAY, minutes: 240, people: 1, gaps: [{ from: 60, until: 90 }] },
+    })
+  })
+  test('food that goes by the hour, by days and by months fades each in its way', () => {
+    const lots = [
+      { ...LOT, id: 'corn', foodId: 'corn', formId: 'corn-kernel', jar: 'pint' as const },
+      LOT,
+      { ...LOT, id: 'potatoes', foodId: 'potatoes-white', formId: 'potatoes-white-cubed' },
+    ]
+    const { model } = seasonFrom(records({ lots }))
+    expect(model.lots.map((l) => l.fading)).toEqual([
+      { power: 1, weight: 1.5 },
+      { power: 2, weight: 1 },
+      { power: 2, weight: 0.25 },
+    ])
+  })
+  test('a frost brings in what is grown by now; September’s corn does not come in July', () => {
+    const at = (id: string, days: number) => ({
+      ...LOT,
+      ...{ id, expected: true, arrivedOn: addDays(TODAY, days), canBy: addDays(TODAY, days + 5) },
+    })
+    const asked = suppose(records({ lots: [at('soon', 14), at('late', 15)] }), { kind: 'frost' })
+    expect(asked.lots.map((l) => [l.id, l.arrivedOn])).toEqual([['soon', TODAY]])
+    const { bring, lost } = frostTakes([at('soon', 14), at('late', 15)], TODAY)
+    expect([bring.map((l) => l.id), lost.map((l) => l.id)]).toEqual([['soon'], ['late']])
+    expect(frostTakes([{ foodId: 'carrots', arrivedOn: TODAY }], TODAY)).toEqual({
+      ...{ bring: [], lost: [] },
+    })
+  })
+})
+
 describe('gathering a household’s rows', () => {
   const rows = (more: Partial<HouseholdRecords> = {}): HouseholdRecords => ({
     today: TODAY,
     nowMinute: 0,
     zone: 'America/Denver',
-    altitudeFt: 2640,
+    altitudeFt: unit.feet(2640),
     settings: {
       defaultPack: 'hot',
       burners: 2,
+      canningDays: 'even',
       lateMinutes: 30,
-      restMinutes: 10,
+      restMinutes: unit.minutes(10),
       extraMinutes: 0,
       cushionPsi: 1,
       tomatoOption: 'standard',
@@ -196,7 +295,7 @@ describe('gathering a household’s rows', () => {
         foodId: 'beans-snap',
         formId: 'beans-snap',
         jar: 'quart',
-        lb: 30,
+        lb: unit.pounds(30),
         state: 'in-house',
         arrivedOn: TODAY,
         canBy: '2026-08-19',
@@ -234,7 +333,7 @@ describe('gathering a household’s rows', () => {
   })
   test('a planned load takes its evening in the household’s zone; a finished one does not', () => {
     expect(gatherRecords(rows({ loads: [load('planned', 7, null)] })).loads).toMatchObject([
-      { on: TODAY, jars: 7, toFill: 7, prepMin: 84, processMinutes: 25 },
+      { onDate: TODAY, jars: 7, toFill: 7, prepMin: 84, processMinutes: 25 },
     ])
     expect(gatherRecords(rows({ loads: [load('standing', 7, 7)] })).loads).toEqual([])
   })
@@ -256,16 +355,17 @@ describe('gathering a household’s rows', () => {
   test('the rest is the one the house keeps at the stove', () => {
     const { settings } = rows()
     const here = (restMinutes: number) =>
-      gatherRecords(rows({ settings: { ...settings, restMinutes } })).canners[0]?.stageMinutes
-        .restMin
+      gatherRecords(rows({ settings: { ...settings, restMinutes: unit.minutes(restMinutes) } }))
+        .canners[0]?.stageMinutes.restMin
     expect(here(10)).toBe(Math.max(10, CANNER.stageMinutes.restMin))
     expect(here(25)).toBe(25)
   })
-  test('blocked and retired canners are not planned with', () => {
-    const blocked = { ...CANNER, retired: false, blocks: ['x'] }
-    expect(
-      gatherRecords(rows({ canners: [blocked, { ...CANNER, retired: true, blocks: [] }] })).canners,
-    ).toEqual([])
+  test('retired canners are gone; broken ones keep their place and get nothing planned', () => {
+    const broken = { ...CANNER, retired: false, blocks: [{ reason: 'inspection-failed' as const }] }
+    const { canners } = gatherRecords(
+      rows({ canners: [broken, { ...CANNER, retired: true, blocks: [] }] }),
+    )
+    expect(canners.map((c) => c.blocked)).toEqual([true])
   })
   test('empties are owned less broken less full; lids are added up by mouth', () => {
     const stock = gatherRecords(

@@ -1,3 +1,4 @@
+import * as unit from '../src/quantity/units'
 import fc from 'fast-check'
 import { describe, expect, test, vi } from 'vitest'
 import {
@@ -18,6 +19,7 @@ import {
   overruns,
   proveBound,
   otherJars,
+  putIntoOthers,
   shortagesOf,
   WEIGHTS,
   windowOf,
@@ -47,10 +49,10 @@ function improved(model: SeasonModel, kept: readonly PlanLoad[] = [], seed = 1):
 /** One lot of so many jars of 25-minute beans that keeps five days, one small canner, evenings of four hours. */
 function plain(more: Partial<SeasonModel> = {}, jars = 7): SeasonModel {
   const base = makeSeason(1, { lots: 1, days: 10, canners: 1 })
-  const process = { psi: 15, minutes: 25 }
+  const process = { psi: unit.psi(15), minutes: unit.minutes(25) }
   return {
     ...base,
-    days: base.days.map((d) => ({ ...d, minutes: 240, people: 1 })),
+    days: base.days.map((d) => ({ ...d, minutes: unit.minutes(240), people: 1 })),
     lots: [
       {
         ...base.lots[0]!,
@@ -168,7 +170,12 @@ describe('ways to plan', () => {
       plain({
         lots: [
           { ...lot!, jars: 3 },
-          { ...lot!, id: 'b', jars: 4, processes: [{ psi, minutes }] },
+          {
+            ...lot!,
+            id: 'b',
+            jars: 4,
+            processes: [{ psi: unit.psi(psi), minutes: unit.minutes(minutes) }],
+          },
         ],
       })
     expect(improved(other(15, 40)).loads).toHaveLength(1)
@@ -219,7 +226,7 @@ describe('jars and lids', () => {
     expect(wrongs(model, plan)).toEqual([])
     expect(costOf(model, plan).lost).toBe(2)
     expect(shortagesOf(model, plan)).toEqual([
-      { line: model.supplies[0], short: 2, on: model.days[0]!.date },
+      { line: model.supplies[0], short: 2, onDate: model.days[0]!.date },
     ])
   })
   test('jars of another size that stand empty are offered for what has none', () => {
@@ -242,6 +249,18 @@ describe('jars and lids', () => {
     expect(otherJars(wide, improved(wide))).toEqual([])
     const enough = plain({ supplies: [jars('quart', 50), jars('pint', 47)] })
     expect(otherJars(enough, improved(enough))).toEqual([])
+  })
+  test('of a lot goes into other jars what they hold, in proportion; a last jar goes with it', () => {
+    const lot = { lb: unit.pounds(90), jar: 'quart' as const }
+    const put = (left: number, empty: number, makes = 45) =>
+      putIntoOthers(lot, makes, { left, to: 'pint', empty })
+    // Forty pints hold twenty quarts: 90 lb × 20 / 45.
+    expect(put(38, 40)).toEqual({ jars: 20, lb: 40, whole: false })
+    expect(put(7, 40)).toEqual({ jars: 7, lb: 14, whole: false })
+    expect(put(45, 200)).toEqual({ jars: 45, lb: 90, whole: true })
+    expect(put(44, 88)).toMatchObject({ jars: 44, lb: 88, whole: false })
+    expect(put(44.5, 200)).toMatchObject({ lb: 90, whole: true })
+    expect(put(1, 1, 7)).toMatchObject({ jars: 0.5, lb: 6.4 })
   })
   test('enough is no shortage', () => {
     const model = plain({ supplies: [lids(7)] })
@@ -329,7 +348,7 @@ describe('moving a load', () => {
         }),
         (a, b) => {
           const dated = (x: [number, number][]) =>
-            x.map(([d, jars]) => ({ lotId: 'a', on: model.days[d]!.date, jars }))
+            x.map(([d, jars]) => ({ lotId: 'a', onDate: model.days[d]!.date, jars }))
           const [was, is] = [dated(a), dated(b)]
           const moves = movesBetween(model, was, is)
           const sum = (x: readonly { jars: number }[]): number => x.reduce((n, y) => n + y.jars, 0)

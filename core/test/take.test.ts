@@ -47,7 +47,7 @@ const wish = (more: Partial<TakeWish> = {}): TakeWish => ({
   count: 1,
   why: 'eaten',
   preferred: [],
-  on: TODAY,
+  onDate: TODAY,
   ...more,
 })
 const ids = (jars: readonly { id: string }[]): string => jars.map((j) => j.id).join(' ')
@@ -298,13 +298,13 @@ describe('how it ends', () => {
   test('the steps ahead: as many as are left on each day, and those still at their best', () => {
     const steps = stockAhead(['2026-08-20', '2026-12-01', '2026-12-01'], TODAY, 1, '2026-09-04')
     expect(steps).toEqual([
-      { on: '2026-08-14', jars: 3, best: 3 },
-      { on: '2026-08-21', jars: 2, best: 2 },
-      { on: '2026-08-28', jars: 1, best: 1 },
-      { on: '2026-09-04', jars: 0, best: 0 },
+      { onDate: '2026-08-14', jars: 3, best: 3 },
+      { onDate: '2026-08-21', jars: 2, best: 2 },
+      { onDate: '2026-08-28', jars: 1, best: 1 },
+      { onDate: '2026-09-04', jars: 0, best: 0 },
     ])
     expect(stockAhead(['2026-08-20'], TODAY, 0, '2026-08-21')[1]).toEqual({
-      on: '2026-08-21',
+      onDate: '2026-08-21',
       jars: 1,
       best: 0,
     })

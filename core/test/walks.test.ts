@@ -1,6 +1,7 @@
 // Random walks of facts against an oracle that knows nothing of stages: whatever is told, in
 // whatever order, no load is good without ten unbroken minutes of steam and the full
 // minutes at target.
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
   foldLoad,
@@ -51,8 +52,8 @@ function walk(seed: number, setup: LoadSetup): LoadEvent[] {
     const kind: LoadEventKind = of(ANY_KIND)
     told.push(
       fact(kind, at, {
-        ...(kind === 'reading' ? { psi: of(PSI) } : {}),
-        ...(kind === 'figures-changed' && chance(0.5) ? { psi: 15 } : {}),
+        ...(kind === 'reading' ? { psi: unit.psi(of(PSI)) } : {}),
+        ...(kind === 'figures-changed' && chance(0.5) ? { psi: unit.psi(15) } : {}),
         ...(chance(0.3) ? { happenedAt: Math.max(0, at - upTo(120) * MIN) } : {}),
         ...(['retracted', 'watched', 'unwatched'].includes(kind) && told.length > 0
           ? { eventId: of(told).id }

@@ -1,7 +1,11 @@
+import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
+  answerLine,
   canBy,
+  cookMinutes,
+  soakedFoods,
   estimateJars,
   foodOf,
   foods,
@@ -169,7 +173,7 @@ describe('learning, against other arithmetic', () => {
 
 test('what is still to come of a lot is less what was filled, in any size', () => {
   // By the published 2 lb a quart: 28 lb of beans make 14 quarts or 28 pints.
-  const lot = { id: 'l', formId: 'beans-snap', lb: 28, jar: 'quart' as const }
+  const lot = { id: 'l', formId: 'beans-snap', lb: unit.pounds(28), jar: 'quart' as const }
   const part = (
     filled: number | null,
     jar: 'quart' | 'pint' = 'quart',
@@ -235,4 +239,39 @@ describe('hands and kinds', () => {
     expect(publishedYield(formOf('peas-southern')!.form).sd).toBe(0.2)
     expect(publishedYield(formOf('beans-snap')!.form).sd).toBeCloseTo(0.1553, 4)
   })
+})
+
+describe('what boils by itself, and what is soaked before', () => {
+  test('of several the longest; nothing where nothing does', () => {
+    const minutes = (...ids: string[]) => cookMinutes(ids.map((formId) => ({ formId })))
+    expect(minutes()).toBe(0)
+    expect(minutes('beets')).toBe(0)
+    expect(minutes('no-such-form')).toBe(0)
+    expect(minutes('beans-dried')).toBe(30)
+    expect(minutes('tomato-juice', 'tomato-sauce-thick', 'beets')).toBe(120)
+  })
+  test('each food once, whichever load it is in', () => {
+    const load = (...ids: string[]) => ({ portions: ids.map((formId) => ({ formId })) })
+    expect(soakedFoods([load('beets'), load('beans-snap', 'no-such-form')])).toEqual([])
+    expect(soakedFoods([load('beans-dried'), load('beets', 'beans-baked')])).toEqual([
+      'beans-dried',
+    ])
+  })
+})
+
+describe('what a line makes', () => {
+  const said = (line: string) => {
+    const read = readWeighIn(line)
+    if (!read.ok) throw new Error(line)
+    return answerLine(read, [], '2026-08-14')
+  }
+  test('in the largest jars it is tested in', () => {
+    expect(said('1 bu snap beans')).toBe('1 bu snap beans: about 15 quarts')
+    expect(said('60 ears sweet corn')).toMatch(/: about \d+ quarts$/)
+    // Mushrooms and peppers have no time for a quart.
+    expect(said('10 lb mushrooms')).toMatch(/: about \d+ pints$/)
+    expect(said('30 lb peppers')).toMatch(/: about \d+ pints$/)
+  })
+  test('too little for a jar says so', () =>
+    expect(said('3 oz beets')).toBe('3 oz beets: not one whole jar'))
 })

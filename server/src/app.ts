@@ -32,7 +32,7 @@ import { labelRoutes } from './pantry/labels'
 import { pantryRoutes, takeRoutes } from './pantry/routes'
 import { recordRoutes } from './records/routes'
 import { resourceRoutes } from './resource/resource'
-import { resources } from './resources'
+import { resources, undoables } from './resources'
 import { calendarRoutes } from './season/calendar-routes'
 import { seasonRoutes } from './season/routes'
 
@@ -79,7 +79,7 @@ export function makeRouter(deps: Deps): Router {
   takeRoutes(router, deps)
   labelRoutes(router, deps)
   recordRoutes(router, deps)
-  changeRoutes(router, deps)
+  changeRoutes(router, deps, undoables)
   return router
 }
 

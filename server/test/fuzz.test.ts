@@ -8,11 +8,11 @@ beforeAll(async () => {
 })
 afterAll(() => kit.close())
 
-/** More by `npm run fuzz`, which sets these. */
+/** More by `npm run fuzz`, which sets these; only there does time end a run. */
 const seed = Number(process.env.KELVIT_FUZZ_SEED ?? 1)
 const most = Number(process.env.KELVIT_FUZZ_REQUESTS ?? 10_000)
 const AT_ONCE = 4
-const seconds = Number(process.env.KELVIT_FUZZ_SECONDS ?? 60)
+const seconds = Number(process.env.KELVIT_FUZZ_SECONDS ?? Infinity)
 
 test(
   `${most} requests made from the API’s own description: no 5xx, no leak, nothing half-written`,
@@ -41,5 +41,5 @@ test(
     expect((byStatus[200] ?? 0) + (byStatus[201] ?? 0)).toBeGreaterThan(sent / 10)
     expect(sent).toBeGreaterThan(Math.min(most, 500))
   },
-  (seconds + 60) * 1000,
+  Number.isFinite(seconds) ? (seconds + 60) * 1000 : 600_000,
 )

@@ -90,6 +90,7 @@ const other: readonly Door[] = [
   { method: 'GET', path: `${paths.jars}/past`, least: 'viewer' },
   { method: 'GET', path: `${paths.jars}/${id()}`, least: 'viewer' },
   { method: 'GET', path: paths.changes, least: 'viewer' },
+  { method: 'POST', path: `${paths.changes}/undo`, least: 'helper', body: {} },
   { method: 'PUT', path: `${paths.loads}/${id()}`, least: 'helper', body: {} },
   { method: 'DELETE', path: `${paths.loads}/${id()}`, least: 'helper' },
   { method: 'GET', path: `${paths.loads}/${id()}/record.pdf`, least: 'viewer' },

@@ -130,12 +130,22 @@ describe('the season plan', () => {
     expect(await stored(f)).toHaveLength(1)
     expect((await plan(other, [{ id: id(), ...load(f) }])).status).toBe(422)
   })
-  test('a blocked canner is not planned with', async () => {
+  test('a dial that was never tested is planned with from tomorrow on, since it can be; not today', async () => {
     const who = await kit.household()
     const gear = await withGear(who, { ...CANNER, gauge: 'dial', regulatedBy: 'dial' })
-    const answer = await plan({ who, ...gear }, [{ id: id(), ...load({ who, ...gear }) }])
-    expect(answer.status).toBe(409)
-    expect(answer.body.detail).toMatch(/no test on record/)
+    const f = { who, ...gear }
+    const today = await plan(f, [{ id: id(), ...load(f, { onDate: '2026-08-14' }) }])
+    expect(today.status).toBe(409)
+    expect(today.body.detail).toMatch(/no test on record/)
+    expect((await plan(f, [{ id: id(), ...load(f) }])).status).toBe(200)
+  })
+  test('a canner that is not in order is not planned with, on no day', async () => {
+    const f = await farm()
+    await f.who.send('PATCH', `/api/canners/${f.cannerId}`, {
+      ...{ version: 1, defects: ['gasket'], inspectedOn: '2026-08-14' },
+    })
+    const answer = await plan(f, [{ id: id(), ...load(f) }])
+    expect([answer.status, answer.body.type]).toEqual([409, '/problems/canner-blocked'])
   })
 })
 
@@ -151,6 +161,8 @@ describe('the kitchen’s hours', () => {
   })
   test.each([
     [{ opens: '21:00', closes: '17:00' }, 422],
+    [{ opens: '18:00', closes: '06:01' }, 422],
+    [{ opens: '18:00', closes: '18:00' }, 422],
     [{ opens: '17:00', closes: null }, 422],
     [{ opens: '25:00', closes: '26:00' }, 400],
     [{ opens: '17:00', closes: '21:00', weekday: 8 }, 400],
@@ -161,6 +173,13 @@ describe('the kitchen’s hours', () => {
     const answer = await who.send('PUT', `/api/kitchen-hours/${id()}`, body)
     expect(answer.status).toBe(status)
     expect(answer.body.detail).toMatch(/\w/)
+  })
+  test('an evening may go on into the night', async () => {
+    const who = await kit.household()
+    const body = { weekday: 1, people: 1, opens: '18:00', closes: '01:30' }
+    expect((await who.send('PUT', `/api/kitchen-hours/${id()}`, body)).status).toBe(201)
+    const odd = { onDate: '2026-08-22', opens: '20:00', closes: '06:00', people: 1, note: '' }
+    expect((await who.send('PUT', `/api/kitchen-exceptions/${id()}`, odd)).status).toBe(201)
   })
   test('odd days and busy times come and go', async () => {
     const who = await kit.household()

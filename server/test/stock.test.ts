@@ -96,6 +96,23 @@ describe('plantings and frost', () => {
     })
     expect((await lotsOf(who)).map((l) => l.arrivedOn)).toEqual(before.map((l) => l.arrivedOn))
   })
+  test('a part of a lot may go into other jars, tested ones, also of one that is expected; and back', async () => {
+    const who = await kit.household()
+    const lotId = id()
+    await who.send('PUT', `/api/lots/${lotId}`, { ...LOT, state: 'expected' })
+    const part = { id: id(), version: 1, lb: 4, state: 'expected', jar: 'pint' }
+    const path = `/api/lots/${lotId}/split`
+    expect((await who.send('POST', path, { ...part, state: 'in-house' })).status).toBe(422)
+    expect((await who.send('POST', path, { ...part, jar: 'halfPint' })).status).toBe(422)
+    const made = await who.send('POST', path, part)
+    expect(made.body.map((l: any) => [l.lb, l.jar, l.state, l.finishedOn])).toEqual([
+      [10, 'quart', 'expected', null],
+      [4, 'pint', 'expected', null],
+    ])
+    await who.send('POST', '/api/changes/undo', { table: 'lots', id: part.id, version: 1 })
+    const lots = (await who.send('GET', '/api/lots')).body
+    expect(lots.map((l: any) => [l.id, l.lb, l.jar])).toEqual([[lotId, 14, 'quart']])
+  })
   test('a lot is split into a part to eat and the rest, and never into more than it was', async () => {
     const who = await kit.household()
     const { lotId } = await withGear(who)

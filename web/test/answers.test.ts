@@ -1,9 +1,10 @@
+import * as unit from '@kelvit/core'
 import { describe, expect, test } from 'vitest'
 import { foodOf, formOf, loadContents, pounds, fullJars } from '@kelvit/core'
 import { coveredShare, viewNeed } from '@kelvit/core'
 import { seasonBalance } from '@kelvit/core'
 import { addWeek, plural, showDate, showDay } from '../src/household/words'
-import { answerHarvest } from '@kelvit/core'
+import { answerHarvest, type LoadEventKind } from '@kelvit/core'
 import { foodName } from '../src/household/food-name'
 import { arrange } from '../src/station/pantry/shelf-view'
 import { viewLoad } from '../src/load/load-view'
@@ -42,7 +43,7 @@ describe('the answer to a weigh-in', () => {
     expect(ask({ canners: [] }).process).toBeUndefined()
   })
   test('own lots are learned from, excluded ones are not', () => {
-    const own = { ...lot({ id: 'o', lb: 18, finishedOn: '2026-08-01' }), quarts: 10 }
+    const own = { ...lot({ id: 'o', lb: unit.pounds(18), finishedOn: '2026-08-01' }), quarts: 10 }
     expect(ask({ yields: [own] })).toMatchObject({ ownLots: 1 })
     expect(ask({ yields: [own] }).estimate.likely).toBeGreaterThan(ask().estimate.likely)
     expect(ask({ yields: [{ ...own, excludedBecause: 'hail' }] }).estimate.likely).toBe(
@@ -67,7 +68,7 @@ describe('needs', () => {
     })
     const v = viewNeed(need(), {
       jars,
-      lots: [lot({ lb: 30 })],
+      lots: [lot({ lb: unit.pounds(30) })],
       loads: [standing],
       yields: [],
       today: TODAY,
@@ -124,7 +125,7 @@ describe('supplies over the season', () => {
         version: 1,
       },
     ],
-    lots: [lot({ lb: 30 })],
+    lots: [lot({ lb: unit.pounds(30) })],
   }
   test('full jars are not empty; what is short has its day', () => {
     const all = seasonBalance(stock)
@@ -187,7 +188,7 @@ describe('supplies over the season', () => {
     const tomato = lot({
       foodId: 'tomatoes',
       formId: 'tomatoes-crushed',
-      lb: 27.5,
+      lb: unit.pounds(27.5),
       canBy: '2026-08-01',
     })
     const salted = { ...household, settings: { ...household.settings, salt: true } }
@@ -218,14 +219,14 @@ describe('the shelf', () => {
 describe('the stove says one thing', () => {
   const MIN = 60_000
   const START = Date.parse('2026-08-14T17:00:00Z')
-  const events = (...list: readonly (readonly [number, string, number?])[]) =>
+  const events = (...list: readonly (readonly [number, LoadEventKind, number?])[]) =>
     list.map(([m, kind, psi], i) => ({
       id: `e${i}`,
       loadId: 'd1',
       at: new Date(START + m * MIN).toISOString(),
-      kind: kind as never,
+      kind,
       by: 'Wren',
-      psi: psi ?? null,
+      psi: psi === undefined ? null : unit.psi(psi),
       text: null,
       eventId: null,
       happenedAt: null,
@@ -241,7 +242,7 @@ describe('the stove says one thing', () => {
   ] as const
   const say = (
     minute: number,
-    list: readonly (readonly [number, string, number?])[],
+    list: readonly (readonly [number, LoadEventKind, number?])[],
     setup = load().setup,
   ) => {
     const view = viewLoad(
@@ -272,11 +273,11 @@ describe('the stove says one thing', () => {
     )
   })
   test('a dial that reads high shows its own figures; a weight has no band', () => {
-    const high = { ...load().setup, gaugeErrorPsi: 1 }
+    const high = { ...load().setup, gaugeErrorPsi: unit.psi(1) }
     expect(say(60, [...upTo, [57, 'reading', 13]], high)[1]).toBe(
       'Hold it at 13–14. Small changes only.',
     )
-    const weighted = { ...load().setup, regulatedBy: 'weighted' as const, psi: 15 }
+    const weighted = { ...load().setup, regulatedBy: 'weighted' as const, psi: unit.psi(15) }
     expect(say(60, [...upTo, [57, 'at-pressure']], weighted)).toEqual([
       'processing',
       'Keep it rocking. Small changes only.',

@@ -2,7 +2,7 @@
 // What a device does when something is due at the stove: sound, voice, title; again until it is heard.
 import 'fake-indexeddb/auto'
 import type { LoadWithEvents } from '@kelvit/contract'
-import { foldLoad, judgeLoad } from '@kelvit/core'
+import { foldLoad, judgeLoad, psi } from '@kelvit/core'
 import { act, cleanup, fireEvent, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
@@ -101,7 +101,7 @@ function running(
     heardAt: null,
     kind: kind as LoadWithEvents['events'][number]['kind'],
     by: 'Wren',
-    psi: typeof value === 'number' ? value : null,
+    psi: typeof value === 'number' ? psi(value) : null,
     text: typeof value === 'string' ? value : null,
     eventId: null,
     source: null,

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // From the door to the weigh-in: numbers as people type them, what is asked once, what a correction changes.
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useState } from 'react'
@@ -174,7 +175,13 @@ describe('the weigh-in', () => {
 })
 
 describe('a lot put right', () => {
-  const mine = lot({ id: 'l1', lb: 30, jar: 'quart', canBy: '2026-08-19', said: '1 bu snap beans' })
+  const mine = lot({
+    id: 'l1',
+    lb: unit.pounds(30),
+    jar: 'quart',
+    canBy: '2026-08-19',
+    said: '1 bu snap beans',
+  })
   const page = (more: object = {}) =>
     show(
       <Routes>

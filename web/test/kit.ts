@@ -1,3 +1,4 @@
+import * as unit from '@kelvit/core'
 import type { CannerRead, Household, Jar, LoadWithEvents, Lot, NeedRow } from '@kelvit/contract'
 import { cannerClasses, learnTimes } from '@kelvit/core'
 
@@ -7,7 +8,7 @@ export const household: Household = {
   id: 'h',
   name: 'Nettle Row',
   zone: 'America/Denver',
-  altitudeFt: 2640,
+  altitudeFt: unit.feet(2640),
   units: 'us',
   currency: 'USD',
   isDemo: false,
@@ -26,10 +27,11 @@ export const household: Household = {
     wipeRimsWithVinegar: true,
     lidsInHotWater: false,
     bandsOff: true,
-    restMinutes: 10,
+    restMinutes: unit.minutes(10),
     retireJarAfterRuns: null,
     mealsPerWeek: 7,
     burners: 2,
+    canningDays: 'even',
     lateMinutes: 30,
   },
 }
@@ -67,7 +69,7 @@ export const lot = (more: Partial<Lot> = {}): Lot => ({
   variety: null,
   source: 'garden',
   said: '30 lb snap beans',
-  lb: 30,
+  lb: unit.pounds(30),
   pricePerLb: null,
   arrivedOn: TODAY,
   storage: 'cool',
@@ -116,7 +118,13 @@ export const load = (more: Partial<LoadWithEvents> = {}): LoadWithEvents => ({
   code: 'ABCD',
   cannerId: 'c1',
   startsAt: '2026-08-14T23:00:00Z',
-  setup: { regulatedBy: 'dial', psi: 12, minutes: 25, gaugeErrorPsi: 0, restMinutes: 10 },
+  setup: {
+    regulatedBy: 'dial',
+    psi: unit.psi(12),
+    minutes: unit.minutes(25),
+    gaugeErrorPsi: unit.psi(0),
+    restMinutes: unit.minutes(10),
+  },
   plannedSetup: null,
   processes: [],
   portions: [

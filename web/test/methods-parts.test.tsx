@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { CannerRead, Household } from '@kelvit/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
@@ -15,7 +16,7 @@ const member = { id: 'm1', name: 'Wren', signInName: 'wren', role: 'keeper', ver
 const DIAL = canner({
   gauge: 'dial',
   regulatedBy: 'dial',
-  lastTest: { testedOn: '2026-07-01', errorPsi: 1 } as CannerRead['lastTest'],
+  lastTest: { testedOn: '2026-07-01', errorPsi: unit.psi(1) } as CannerRead['lastTest'],
 })
 
 let client: QueryClient
@@ -63,7 +64,7 @@ describe('a mixed jar, asked on the page', () => {
     [1001, '15 psi'],
     [5400, '15 psi'],
   ])('a weight at %i ft holds %s', (altitudeFt, psi) => {
-    showJar({ altitudeFt })
+    showJar({ altitudeFt: unit.feet(altitudeFt) })
     expect(said()).toContain(`minutes at ${psi}`)
   })
   test.each([
@@ -72,11 +73,11 @@ describe('a mixed jar, asked on the page', () => {
     [5400, '14 psi'],
     [8000, '15 psi'],
   ])('a dial that reads 1 high, at %i ft, shows %s', (altitudeFt, psi) => {
-    showJar({ altitudeFt }, [DIAL])
+    showJar({ altitudeFt: unit.feet(altitudeFt) }, [DIAL])
     expect(said()).toContain(`minutes at ${psi}`)
   })
   test('over the tables there is no number at all', () => {
-    showJar({ altitudeFt: 10_001 })
+    showJar({ altitudeFt: unit.feet(10_001) })
     expect(said()).toMatch(/^No, not like this/)
     expect(said()).not.toMatch(/\d+ minutes at/)
   })

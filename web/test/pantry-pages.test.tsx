@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // Pages of the pantry and of the records: what is offered of which jar, and what is said of it.
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { GaugeRecall, Jar, SealRate } from '@kelvit/contract'
 import { fireEvent, screen, within } from '@testing-library/react'
@@ -115,14 +116,16 @@ describe('taking', () => {
     expect(screen.getByText(/jar N-1, canned/)).toBeDefined()
     expect(screen.getByText(/Not the oldest of 2 jars/)).toBeDefined()
   })
-  test('why is said with it, and to whom', () => {
+  test('why is said with it, and to whom', async () => {
     open()
     fireEvent.change(screen.getByLabelText('What for'), { target: { value: 'given' } })
     fireEvent.change(screen.getByLabelText(/To whom/), { target: { value: 'Alder' } })
     fireEvent.click(screen.getByRole('button', { name: 'Take this jar' }))
-    expect(sent()).toEqual([
-      ['takes', expect.objectContaining({ why: 'given', note: 'Alder', preferred: ['old'] })],
-    ])
+    await vi.waitFor(() =>
+      expect(sent()).toEqual([
+        ['takes', expect.objectContaining({ why: 'given', note: 'Alder', preferred: ['old'] })],
+      ]),
+    )
   })
 })
 
@@ -219,7 +222,7 @@ describe('records', () => {
         id: 't1',
         cannerId: 'c1',
         testedOn: TODAY,
-        errorPsi: 1.5,
+        errorPsi: unit.psi(1.5),
         testedBy: 'the fair',
         version: 1,
       },

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // The record of a load, its trace, and what Gear tells of a canner: times, gauges, tokens.
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { Gauge, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
 import { foldLoad, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core'
@@ -38,10 +39,10 @@ const EVENING = [
   row(2, 'locked'),
   row(20, 'steam-steady'),
   row(30, 'weight-on'),
-  row(40, 'reading', { psi: 12 }),
-  row(49, 'reading', { psi: 12.5, source: 'simulated', by: 'Gauge' }),
-  row(58, 'reading', { psi: 12.5 }),
-  row(65, 'reading', { psi: 12.5 }),
+  row(40, 'reading', { psi: unit.psi(12) }),
+  row(49, 'reading', { psi: unit.psi(12.5), source: 'simulated', by: 'Gauge' }),
+  row(58, 'reading', { psi: unit.psi(12.5) }),
+  row(65, 'reading', { psi: unit.psi(12.5) }),
   row(65, 'heat-off'),
   row(97, 'pressure-zero'),
   row(98, 'lock-dropped'),
@@ -52,7 +53,7 @@ const EVENING = [
 ]
 const told = (...more: readonly LoadEventRow[]): LoadWithEvents => {
   const events = [...EVENING, ...more]
-  const setup: LoadSetup = { ...load().setup, gaugeErrorPsi: 0 }
+  const setup: LoadSetup = { ...load().setup, gaugeErrorPsi: unit.psi(0) }
   const state = foldLoad(setup, asEvents(events))
   return load({ setup, events, stage: state.stage, judgement: judgeLoad(setup, state) })
 }
@@ -149,7 +150,7 @@ describe('the trace', () => {
         from={0}
         now={90 * MIN}
         live
-        readings={readings.map(([m, psi]) => ({ at: m * MIN, psi }))}
+        readings={readings.map(([m, psi]) => ({ at: m * MIN, psi: unit.psi(psi) }))}
         heard={[]}
         vent={{ from: 5 * MIN, to: 15 * MIN }}
         runs={[{ from: 20 * MIN, to: undefined, last: true }]}

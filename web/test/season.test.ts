@@ -176,7 +176,12 @@ describe('words', () => {
     days: 0,
     portions: 0,
     late: 0,
+    lateDays: 0,
     over: 0,
+    foods: 0,
+    longest: 0,
+    inARow: 0,
+    moved: 0,
     total: 0,
   }
   test('what a change costs, most weighty first', () => {

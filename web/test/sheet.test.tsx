@@ -4,6 +4,7 @@ import 'fake-indexeddb/auto'
 import { fireEvent, screen } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import { Sheet } from '../src/ui/sheet'
+import { Toasts } from '../src/ui/toasts'
 import { show, stage } from './show'
 
 stage()
@@ -52,4 +53,20 @@ test('what is only typed to find something goes without a word', () => {
   type()
   escape()
   expect(closed).toHaveBeenCalledWith(false)
+})
+
+test('a notice that came up over the sheet does not take its Escape', () => {
+  const closed = vi.fn()
+  const both = (notices: readonly string[]) => (
+    <>
+      <Sheet open onOpenChange={closed} title="A sheet">
+        <input aria-label="Words" />
+      </Sheet>
+      <Toasts notices={notices.map((text, id) => ({ id, text, bad: false }))} drop={vi.fn()} />
+    </>
+  )
+  const { again } = show(both([]))
+  again(both(['20 lb beets weighed in.']))
+  escape()
+  expect(closed).toHaveBeenCalledExactlyOnceWith(false)
 })

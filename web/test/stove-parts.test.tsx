@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { CannerRead, Jar, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
@@ -57,7 +58,7 @@ const STOOD = events(
   [116, 'unloaded'],
 )
 const OUT = START + 116 * 60_000
-const weighted = { ...load().setup, regulatedBy: 'weighted' as const, psi: 15 }
+const weighted = { ...load().setup, regulatedBy: 'weighted' as const, psi: unit.psi(15) }
 
 describe('the seal check', () => {
   const open = (hours: number): void => {
@@ -175,7 +176,11 @@ describe('filling', () => {
 
 describe('a planned load', () => {
   const dial = (errorPsi: number): CannerRead =>
-    canner({ gauge: 'dial', regulatedBy: 'dial', lastTest: { testedOn: '2026-08-14', errorPsi } })
+    canner({
+      gauge: 'dial',
+      regulatedBy: 'dial',
+      lastTest: { testedOn: '2026-08-14', errorPsi: unit.psi(errorPsi) },
+    })
   const open = (gear: CannerRead, at = household): void =>
     show(<LoadPanel view={viewLoad(load(), [gear], at, START)} />)
   test('says what changed since it was planned, and can be started', () => {
@@ -193,7 +198,7 @@ describe('a planned load', () => {
     expect(screen.queryByText('Changed since it was planned')).toBeNull()
   })
   test('in a kitchen above the tables there is no button, but the reason', () => {
-    open(dial(0), { ...household, altitudeFt: 8500 })
+    open(dial(0), { ...household, altitudeFt: unit.feet(8500) })
     expect(screen.getByRole('note').textContent).toMatch(/cannot be started as it is/)
     expect(screen.queryByRole('button', { name: 'Start this load' })).toBeNull()
   })

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // What can be told at the stove, in how many taps, and what the device does about it.
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { CannerRead, LoadEventRow, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
 import {
@@ -42,7 +43,7 @@ const show = (part: ReactNode): void =>
   void showPart(<PracticeVoice value={(e) => said.push(e)}>{part}</PracticeVoice>)
 
 const dial = load().setup
-const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 15 }
+const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: unit.psi(15) }
 const gear = (more: Partial<CannerRead> = {}): CannerRead =>
   canner({ gauge: 'dial', regulatedBy: 'dial', inspectedOn: '2026-05-10', ...more })
 
@@ -55,7 +56,7 @@ const rows = (...list: readonly (readonly [number, string, number?])[]): LoadEve
     heardAt: null,
     kind: kind as LoadEventRow['kind'],
     by: 'Wren',
-    psi: psi ?? null,
+    psi: psi === undefined ? null : unit.psi(psi),
     text: null,
     eventId: null,
     source: null,

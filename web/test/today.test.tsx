@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // Today leads: what has no evening, what runs short with its date, and the first steps of a new house.
+import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
@@ -40,7 +41,7 @@ const shown = (lists: object): string[] => {
   show(<Doings />, { lists: { ...EMPTY, ...lists } })
   return screen.queryAllByRole('listitem').map((l) => l.textContent ?? '')
 }
-const corn = lot({ id: 'c', foodId: 'corn', formId: 'corn-kernel', jar: 'pint', lb: 39, canBy: '2026-08-16', said: '60 ears sweet corn' }) // prettier-ignore
+const corn = lot({ id: 'c', foodId: 'corn', formId: 'corn-kernel', jar: 'pint', lb: unit.pounds(39), canBy: '2026-08-16', said: '60 ears sweet corn' }) // prettier-ignore
 
 describe('what wants doing', () => {
   test('sweet corn has no evening, with its jars and its day', () => {
@@ -71,6 +72,15 @@ describe('what wants doing', () => {
     expect(shown({ canners: [canner({ blocks })] }).join()).toContain(
       'Small canner may not be used. The dial gauge has no test on record.',
     )
+  })
+  test.each([
+    ['2026-08-15', 'beans-dried', true],
+    ['2026-08-16', 'beans-dried', false],
+    ['2026-08-15', 'beans-snap', false],
+  ])('on %s %s: soaked tonight: %s', (onDate, formId, soaked) => {
+    const plan = [{ id: 's', onDate, cannerId: 'c1', pinned: false, version: 1, portions: [{ lotId: 'b', formId, pack: 'hot', jar: 'pint', mouth: 'regular', jars: 9 }] }] // prettier-ignore
+    const told = shown({ 'season-loads': plan }).join()
+    expect(/Soak for tomorrow: dried beans.*12 to 18 hours/.test(told)).toBe(soaked)
   })
   test('an empty house has nothing that wants doing', () => expect(shown({})).toEqual([]))
 })

@@ -2,6 +2,7 @@ import { cannerClasses, MINIMUM_LOAD } from '../load/canner-classes'
 import { capacityFor } from '../load/capacity'
 import { restingHere, stageSpans, totalMinutes } from '../load/stages'
 import type { HouseCanner } from '../load/types'
+import { cookMinutes } from '../harvest/ahead'
 import { handsPerQuart } from '../harvest/estimate'
 import { jarsForServings, suggestJar } from '../book/needs'
 import { findFood } from '../method/find'
@@ -11,7 +12,7 @@ import { lookUpProcess, rulesOf } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
 import type { Food, HouseholdRules, Process } from '../method/data/types'
 import { showMinutes, showPressure } from '../quantity/format'
-import { feet } from '../quantity/units'
+import { feet, type Feet } from '../quantity/units'
 import { readTime, sayTime } from '../time/say'
 import type { ClockHours, GaugeKind, JarSize, Pack, UnitSystem } from '../words'
 
@@ -24,7 +25,7 @@ export interface Computed {
 
 /** What such an answer is worked out from. */
 export interface ComputingKitchen {
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly units: UnitSystem
   readonly settings: {
     readonly restMinutes: number
@@ -162,6 +163,7 @@ function beginWhen(question: string, kitchen: ComputingKitchen): Computed | unde
       ...{ jars, jar },
       prepMinPerQuart: handsPerQuart(food, form),
       processMinutes: process.minutes,
+      cookMin: cookMinutes([{ formId: form.id }]),
     },
     restingHere(canner, kitchen.settings).stageMinutes,
   )

@@ -7,13 +7,13 @@ import {
   showTemperature,
   showWeight,
 } from '../quantity/format'
-import { psi } from '../quantity/units'
+import { psi, type Feet } from '../quantity/units'
 import type { UnitSystem } from '../words'
 import type { Answer, KitchenFigures, Slot } from './data/types'
 
 /** What an answer needs to know of a kitchen. */
 export interface AnswerKitchen {
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly units: UnitSystem
   readonly restMinutes: number
 }

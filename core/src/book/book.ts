@@ -1,4 +1,6 @@
+import type { Feet, Pounds } from '../quantity/units'
 import type {
+  CanningDays,
   Hold,
   JarProcess,
   JarSize,
@@ -18,7 +20,7 @@ export interface BookLot {
   readonly foodId: string
   readonly formId: string
   readonly jar: JarSize
-  readonly lb: number
+  readonly lb: Pounds
   readonly arrivedOn: string
   readonly canBy: string
   readonly state: LotState
@@ -71,7 +73,7 @@ export interface Book {
   /** The household's plain date, ISO. */
   readonly today: string
   readonly household: {
-    readonly altitudeFt: number
+    readonly altitudeFt: Feet
     readonly settings: {
       readonly salt: boolean
       readonly bandsOff: boolean
@@ -80,6 +82,7 @@ export interface Book {
       readonly mealsPerWeek: number
       readonly burners: number
       readonly lateMinutes: number
+      readonly canningDays: CanningDays
     }
   }
   /** Lots that are open: in the house or expected. Others may be among them and count for nothing. */

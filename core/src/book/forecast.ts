@@ -99,7 +99,7 @@ export type Advice =
   | { readonly kind: 'eat-more'; readonly jarsAWeek: number }
   | { readonly kind: 'give-away'; readonly jars: number }
   | { readonly kind: 'less-next-season'; readonly jars: number }
-  | { readonly kind: 'runs-out'; readonly on: string; readonly before: string }
+  | { readonly kind: 'runs-out'; readonly onDate: string; readonly before: string }
 
 /** More than twice as often is no longer advice that a family follows. */
 const MOST_MORE = 2
@@ -120,7 +120,7 @@ export function adviceOn(f: Forecast, need: Need | undefined): readonly Advice[]
     ]
   }
   if (need && f.runsOut && f.runsOut < need.nextHarvestOn && jarsAWeek(need) > 0)
-    return [{ kind: 'runs-out', on: f.runsOut, before: need.nextHarvestOn }]
+    return [{ kind: 'runs-out', onDate: f.runsOut, before: need.nextHarvestOn }]
   return []
 }
 
@@ -133,13 +133,13 @@ export function stockAhead(
   today: string,
   rate: number,
   until: string,
-): readonly { readonly on: string; readonly jars: number; readonly best: number }[] {
+): readonly { readonly onDate: string; readonly jars: number; readonly best: number }[] {
   const days = [...bestBys].sort()
   const weeks = Math.ceil(daysBetween(today, until) / 7)
   return Array.from({ length: weeks + 1 }, (_, w) => {
     const on = addDays(today, Math.min(w * 7, daysBetween(today, until)))
     const eaten = Math.floor((rate * daysBetween(today, on)) / 7 + 1e-9)
     const left = days.slice(eaten)
-    return { on, jars: left.length, best: left.filter((d) => d >= on).length }
+    return { onDate: on, jars: left.length, best: left.filter((d) => d >= on).length }
   })
 }

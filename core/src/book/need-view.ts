@@ -38,7 +38,9 @@ export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<
     .filter((j) => j.foodId === need.foodId && mayBeEaten(j))
     .map((j) => ({ bestBy: j.bestBy, jars: asJars(j.jar, 1) }))
   const coming = [...lotsToCome(need, book, asJars), ...standingJars(need, book, asJars)]
-  const planned = coming.filter((c) => c.on <= need.nextHarvestOn).reduce((n, c) => n + c.jars, 0)
+  const planned = coming
+    .filter((c) => c.onDate <= need.nextHarvestOn)
+    .reduce((n, c) => n + c.jars, 0)
   const good = Math.floor(goodInTime(need, today, shelf) + 1e-9)
   const balance = balanceOf(need, today, good, Math.floor(planned))
   const belief = found && beliefOf(found.form, book.yields, today)
@@ -60,7 +62,7 @@ const lotsToCome = (need: BookNeed, book: NeedBook, asJars: AsJars): readonly Co
   book.lots
     .filter((l) => l.foodId === need.foodId && isOpenLot(l))
     .map((l) => ({
-      on: l.canBy < book.today ? book.today : l.canBy,
+      onDate: l.canBy < book.today ? book.today : l.canBy,
       jars: asJars(l.jar, jarsToCome(book, l)),
     }))
 
@@ -72,7 +74,7 @@ function standingJars(need: BookNeed, book: NeedBook, asJars: AsJars): readonly 
     .flatMap((l) => l.portions)
     .filter((p) => formOf(p.formId)?.food.id === need.foodId)
     .reduce((n, p) => n + asJars(p.jar, p.filled ?? 0), 0)
-  return jars > 0 ? [{ on: book.today, jars }] : []
+  return jars > 0 ? [{ onDate: book.today, jars }] : []
 }
 
 /** Share of the year's meals from jars that are covered by shelf or plan, 0 to 1; null when nothing is eaten. */

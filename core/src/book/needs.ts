@@ -14,7 +14,7 @@ export interface Need {
 
 /** Jars of a food that come onto the shelf on a day. */
 export interface Coming {
-  readonly on: string
+  readonly onDate: string
   readonly jars: number
 }
 
@@ -138,11 +138,11 @@ export function coverage(
 ): readonly CoverageWeek[] {
   const shelf = soonestFirst(onShelf)
   let planned = 0
-  const waiting = [...coming].sort((a, b) => a.on.localeCompare(b.on))
+  const waiting = [...coming].sort((a, b) => a.onDate.localeCompare(b.onDate))
   return Array.from({ length: weeks }, (_, i): CoverageWeek => {
     const from = addDays(today, i * 7)
     const until = addDays(from, 6)
-    while (waiting[0] && waiting[0].on <= until) planned += waiting.shift()?.jars ?? 0
+    while (waiting[0] && waiting[0].onDate <= until) planned += waiting.shift()?.jars ?? 0
     const eat = jarsInWeek(need, from)
     if (eat === 0) return { from, kind: 'fresh' }
     const fromShelf = takeFrom(shelf, from, eat)

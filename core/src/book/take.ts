@@ -17,7 +17,7 @@ export interface TakeWish {
   /** Jars that somebody holds in hand or has chosen, by id. */
   readonly preferred: readonly string[]
   /** The household's plain date on which it happens, ISO. */
-  readonly on: string
+  readonly onDate: string
 }
 
 export interface Taken<J> {
@@ -64,7 +64,7 @@ export function takeJars<J extends JarToTake>(
     (j) =>
       j.foodId === wish.foodId &&
       j.jar === wish.jar &&
-      j.cannedOn <= wish.on &&
+      j.cannedOn <= wish.onDate &&
       whyNotTake(j, wish.why, at) === undefined,
   )
   const wanted = [...new Set(wish.preferred)].slice(0, wish.count)

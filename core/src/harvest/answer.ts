@@ -5,7 +5,7 @@ import { JAR_SIZES } from '../words'
 import { lookUpProcess, rulesOf } from '../method/lookup'
 import type { Food, FoodForm, HouseholdRules, ProcessAnswer } from '../method/data/types'
 import type { GaugeHere } from '../quantity/format'
-import { feet, type Pounds } from '../quantity/units'
+import { feet, type Pounds, type Feet, type Psi } from '../quantity/units'
 import { countJars } from '../method/jar-size'
 import type { JarSize, Mouth, Pack } from '../words'
 import type { WeighIn } from './line'
@@ -17,6 +17,7 @@ import {
   type JarEstimate,
   type YieldBelief,
 } from './estimate'
+import { cookMinutes } from './ahead'
 import { countedLots, type LotYield } from './history'
 
 /** The tested pack of a form that the household likes, else the one there is. */
@@ -44,7 +45,7 @@ export interface HarvestAnswer {
 
 interface CannerHere extends HouseCanner {
   /** Its newest gauge test; null when there is none. */
-  readonly lastTest: { readonly errorPsi: number } | null
+  readonly lastTest: { readonly testedOn: string; readonly errorPsi: Psi } | null
 }
 
 interface Asked {
@@ -54,7 +55,7 @@ interface Asked {
   readonly jar: JarSize
   readonly mouth: Mouth
   readonly household: {
-    readonly altitudeFt: number
+    readonly altitudeFt: Feet
     readonly settings: {
       readonly defaultPack: Pack
       readonly restMinutes: number
@@ -95,6 +96,7 @@ export function answerHarvest(q: Asked): HarvestAnswer {
     jar: q.jar,
     mouth: q.mouth,
     prepMinPerQuart: handsPerQuart(q.food, q.form),
+    cookMin: cookMinutes([{ formId: q.form.id }]),
   }
   const able = fit.map((c, i) => ({ ...c, processMinutes: minutesOf(processes[i]) }))
   const ways = offerWays(wanted, able)

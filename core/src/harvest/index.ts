@@ -1,3 +1,5 @@
+export { cookMinutes, soakedFoods } from './ahead'
+export { frostTakes, GROWN_WITHIN_DAYS } from './frost'
 export { MAX_PICKINGS, splitPickings } from './pickings'
 export { poundsOfRow, wantedFor, type Wanted } from './wanted'
 export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'

@@ -99,7 +99,9 @@ type Smaller = (typeof SMALLER)[number] & { readonly amount: number }
 function complainAmount(line: string, body: string): Complaint {
   const word = body.trim().split(/\s+/)[0] ?? ''
   if (/^\d+,\d+/.test(word)) {
-    const readings = [word.replace(/,/g, ''), word.replace(',', '.')]
+    const whole = word.replace(/,/g, '')
+    // With two commas or more it can only be thousands.
+    const readings = word.split(',').length > 2 ? [whole] : [whole, word.replace(',', '.')]
     return complain(
       'amount',
       word,

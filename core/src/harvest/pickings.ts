@@ -1,7 +1,7 @@
 import { addDays, daysBetween } from '../time/dates'
 
 export interface Picking {
-  readonly on: string
+  readonly onDate: string
   readonly lb: number
 }
 
@@ -38,6 +38,6 @@ export function splitPickings(
     const lb = Math.max(1, until - given) / 10
     given = until
     const on = addDays(firstOn, count === 1 ? 0 : Math.round((span * i) / (count - 1)))
-    return { on, lb }
+    return { onDate: on, lb }
   })
 }

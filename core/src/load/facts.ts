@@ -1,3 +1,4 @@
+import type { Psi } from '../quantity/units'
 import type { LoadEventKind, ReadingSource } from '../words'
 
 /**
@@ -15,7 +16,7 @@ export interface LoadEvent {
   readonly heardAt?: number | null
   readonly by?: string | null
   /** Dial reading for `reading`, new target for `figures-changed`; psi. */
-  readonly psi?: number | null
+  readonly psi?: Psi | null
   /** Words: of a note, a reason, a name that watched, the prompt that was heard. */
   readonly text?: string | null
   /** The fact it answers or takes back. */

@@ -10,14 +10,14 @@ import { lookUpProcess } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
 import type { HouseholdRules, Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'
-import { feet } from '../quantity/units'
+import { minutes, psi, type Feet, type Psi } from '../quantity/units'
 import { capacityFor, minimumFor } from './capacity'
 import { restOf } from './stages'
 import type { LoadSetup } from './setup'
 import type { CannerFacts } from './types'
 
 /** Jars that tend to lose liquid stay in the opened canner a little, min. */
-const OPEN_MINUTES = 5
+const OPEN_MINUTES = minutes(5)
 const SIPHONS = /^tomato/
 
 /** What a load is run at depends on this, as it stands at the moment of asking. */
@@ -29,10 +29,10 @@ export interface FiguresQuery {
   }[]
   readonly regulatedBy: GaugeKind
   /** Error of the dial at its last test, psi, reads high positive; a weight has none. */
-  readonly gaugeErrorPsi: number
+  readonly gaugeErrorPsi: Psi
   /** The canner's own rest, min. */
   readonly restMin: number
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly rules: HouseholdRules
   /** The household's rest, min. */
   readonly restMinutes: number
@@ -62,7 +62,7 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       pack: p.pack,
       jar: p.jar,
       gauge: query.regulatedBy,
-      altitudeFt: feet(query.altitudeFt),
+      altitudeFt: query.altitudeFt,
       rules: query.rules,
     })
     if (found.outcome === 'refused') return found
@@ -77,7 +77,7 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       regulatedBy: query.regulatedBy,
       psi: together.psi,
       minutes: together.minutes,
-      gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : 0,
+      gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : psi(0),
       restMinutes: restOf(query, query.restMinutes),
       ...(query.seal === 'metal' ? { lock: false } : {}),
       ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),

@@ -1,3 +1,4 @@
+import type { Psi } from '../quantity/units'
 import type { GaugeKind } from '../words'
 
 /** A dial test older than this blocks dial-regulated loads, days. */
@@ -7,6 +8,9 @@ export const DIAL_MAX_ERROR = 2
 
 export type BlockReason = 'dial-untested' | 'dial-overdue' | 'dial-off' | 'inspection-failed'
 
+/** What only keeps a canner from use until its dial is tested. */
+export const TESTABLE: ReadonlySet<BlockReason> = new Set(['dial-untested', 'dial-overdue'])
+
 export interface Block {
   readonly reason: BlockReason
   readonly sentence: string
@@ -15,7 +19,7 @@ export interface Block {
 /** The last gauge test; reads high is positive. */
 export interface GaugeTest {
   readonly daysAgo: number
-  readonly errorPsi: number
+  readonly errorPsi: Psi
 }
 
 /** An inspection point that was found wrong. */

@@ -11,7 +11,14 @@ export {
   type FiguresQuery,
 } from './figures'
 export { FACTS, inOrder, mayTakeBack, momentOf, takenBack, type LoadEvent } from './facts'
-export { cannerBlocks, DIAL_MAX_ERROR, DIAL_TEST_DAYS, type Block, type GaugeTest } from './fitness'
+export {
+  cannerBlocks,
+  DIAL_MAX_ERROR,
+  DIAL_TEST_DAYS,
+  TESTABLE,
+  type Block,
+  type GaugeTest,
+} from './fitness'
 export { jarSpecs } from './jars'
 export { foldLoad } from './clock'
 export { isDown } from './opening'

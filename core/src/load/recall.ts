@@ -2,7 +2,7 @@ import { kitchenNumber } from '../quantity/format'
 import { STANDARD_BANDS } from '../method/data/bands'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
-import { feet, psi, psiToKpa } from '../quantity/units'
+import { psi, psiToKpa, type Feet, type Psi } from '../quantity/units'
 import type { UnitSystem } from '../words'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
@@ -21,7 +21,7 @@ export interface Recalled {
 /** What was found out afterwards. */
 export interface FoundLater {
   /** What the dial really reads too high, psi. Says nothing of a weight. */
-  readonly errorPsi: number
+  readonly errorPsi: Psi
   /** What the tables ask for here, psi: higher than it was run at when the altitude was wrong. */
   readonly requiredPsi: number
 }
@@ -51,14 +51,14 @@ export function recallOf(setup: LoadSetup, state: LoadState, found: FoundLater):
  * What the tables ask of these processes at an altitude, psi: the same pack, jar, gauge and
  * option as they were run with. Infinity where there is no row.
  */
-export function requiredAt(processes: readonly Process[], altitudeFt: number): number {
+export function requiredAt(processes: readonly Process[], altitudeFt: Feet): number {
   const asked = processes.map((p) => {
     const answer = lookUpProcess({
       form: p.formId,
       pack: p.pack,
       jar: p.jar,
       gauge: p.gauge,
-      altitudeFt: feet(altitudeFt),
+      altitudeFt,
       option: p.option,
     })
     return answer.outcome === 'process' ? answer.psi : Infinity
@@ -67,7 +67,7 @@ export function requiredAt(processes: readonly Process[], altitudeFt: number): n
 }
 
 /** What an altitude asks of a load, on either gauge, psi; null where the tables end. */
-export const standardAt = (gauge: keyof typeof STANDARD_BANDS, altitudeFt: number): number | null =>
+export const standardAt = (gauge: keyof typeof STANDARD_BANDS, altitudeFt: Feet): number | null =>
   STANDARD_BANDS[gauge].find((b) => altitudeFt <= b.toFt)?.psi ?? null
 
 /**
@@ -76,8 +76,8 @@ export const standardAt = (gauge: keyof typeof STANDARD_BANDS, altitudeFt: numbe
  */
 export const retargeted = <L extends { readonly processes: readonly Process[] }>(
   loads: readonly L[],
-  fromFt: number,
-  toFt: number,
+  fromFt: Feet,
+  toFt: Feet,
 ): readonly { readonly load: L; readonly before: number; readonly after: number | null }[] =>
   loads
     .filter((l) => l.processes.length > 0)
@@ -90,7 +90,7 @@ export const retargeted = <L extends { readonly processes: readonly Process[] }>
     .map((l) => ({ ...l, after: Number.isFinite(l.after) ? l.after : null }))
 
 /** "1½ psi high", "1 psi low", "right": how a dial reads by its error, psi. */
-export const dialWords = (errorPsi: number, units: UnitSystem = 'us'): string =>
+export const dialWords = (errorPsi: Psi, units: UnitSystem = 'us'): string =>
   errorPsi === 0
     ? 'right'
     : `${units === 'us' ? `${kitchenNumber(Math.abs(errorPsi))} psi` : `${Math.round(psiToKpa(psi(Math.abs(errorPsi))))} kPa`} ${errorPsi > 0 ? 'high' : 'low'}`

@@ -1,20 +1,21 @@
+import { psi, type Minutes, type Psi } from '../quantity/units'
 import { DIAL_MAX_ERROR } from './fitness'
 
 /** What a load runs at: looked up when it is planned, again when it is started, and frozen then. */
 export interface LoadSetup {
   readonly regulatedBy: 'dial' | 'weighted'
   /** Tested target, psi. */
-  readonly psi: number
+  readonly psi: Psi
   /** Process time with the household's addition, min. */
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Dial error at its last test, psi; reads high is positive. 0 when weighted. */
-  readonly gaugeErrorPsi: number
+  readonly gaugeErrorPsi: Psi
   /** Rest after the weight is off, min; never under 10. */
-  readonly restMinutes: number
+  readonly restMinutes: Minutes
   /** Whether the lid has a lock that drops; canners closed with clamps have none. True where it is not said. */
   readonly lock?: boolean
   /** How long jars stay in the opened canner before they are lifted out, min: foods that siphon. */
-  readonly openMinutes?: number
+  readonly openMinutes?: Minutes
 }
 
 export const VENT_MS = 600_000
@@ -33,7 +34,8 @@ export const OUT_LATE_MS = 3_600_000
 export const TOLD_LATE_MS = 1_800_000
 
 /** The dial figure that stands for the true target: target plus the gauge's error, psi. */
-export const dialTarget = (setup: LoadSetup): number => setup.psi + setup.gaugeErrorPsi
+export const dialTarget = (setup: Pick<LoadSetup, 'psi' | 'gaugeErrorPsi'>): Psi =>
+  psi(setup.psi + setup.gaugeErrorPsi)
 
 /** How long the lid stays on after the weight is off, ms; never under ten minutes. */
 export const restMs = (setup: LoadSetup): number =>

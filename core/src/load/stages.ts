@@ -1,16 +1,18 @@
+import { minutes, type Minutes } from '../quantity/units'
 import type { JarSize } from '../words'
 import { quartsOf } from '../method/jar-size'
 import type { StageMinutes } from './types'
 
 /** The stages of a load that take time, in order. */
 export type TimedStage =
-  'prepare' | 'fill' | 'heat' | 'vent' | 'climb' | 'process' | 'cool' | 'rest' | 'unload'
+  'prepare' | 'cook' | 'fill' | 'heat' | 'vent' | 'climb' | 'process' | 'cool' | 'rest' | 'unload'
 
 /** What a stage asks of people: hands, a look now and then, one person's eyes, one in sight, nothing. */
 export type Attention = 'hands' | 'look' | 'eyes' | 'sight' | 'none'
 
 export const ATTENTION: Readonly<Record<TimedStage, Attention>> = {
   prepare: 'hands',
+  cook: 'look',
   fill: 'hands',
   heat: 'look',
   vent: 'look',
@@ -31,6 +33,8 @@ export interface LoadOutline {
   readonly jar: JarSize
   readonly prepMinPerQuart: number
   readonly processMinutes: number
+  /** Minutes that it boils or simmers before it is filled. */
+  readonly cookMin?: number
 }
 
 /** How long each stage of a load takes, minutes, in order. Venting and rest never under 10. */
@@ -38,6 +42,7 @@ export function stageSpans(load: LoadOutline, canner: StageMinutes): readonly St
   const span = (stage: TimedStage, minutes: number): StageSpan => ({ stage, minutes })
   return [
     span('prepare', load.jars * quartsOf(load.jar) * load.prepMinPerQuart),
+    span('cook', load.cookMin ?? 0),
     span('fill', canner.fillMinFixed + canner.fillMinPerJar * load.jars),
     span('heat', canner.heatMin),
     span('vent', Math.max(10, canner.ventMin)),
@@ -50,8 +55,8 @@ export function stageSpans(load: LoadOutline, canner: StageMinutes): readonly St
 }
 
 /** Minutes of rest after the weight is off: as the canner's manual and the household say, whichever is longer; never under 10. */
-export const restOf = (canner: Pick<StageMinutes, 'restMin'>, restMinutes: number): number =>
-  Math.max(10, canner.restMin, restMinutes)
+export const restOf = (canner: Pick<StageMinutes, 'restMin'>, restMinutes: number): Minutes =>
+  minutes(Math.max(10, canner.restMin, restMinutes))
 
 /** A canner as it is planned with in a household: its rest is the one that will be kept at the stove. */
 export const restingHere = <C extends { readonly stageMinutes: StageMinutes }>(

@@ -1,9 +1,10 @@
+import type { Psi } from '../quantity/units'
 import type { LoadStage, ReadingSource } from '../words'
 import type { LoadEvent } from './facts'
 
 export interface Reading {
   readonly at: number
-  readonly psi: number
+  readonly psi: Psi
   readonly source: ReadingSource | null
 }
 

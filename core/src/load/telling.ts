@@ -1,3 +1,4 @@
+import type { Psi } from '../quantity/units'
 import { dialTarget, type LoadSetup } from './setup'
 import { TOO_HIGH_PSI } from './now'
 
@@ -5,13 +6,13 @@ export interface GaugeReading {
   readonly id: string
   /** Epoch ms. */
   readonly at: number
-  readonly psi: number
+  readonly psi: Psi
 }
 
 const ONCE_EVERY_MS = 60_000
 
 /** On which side of what matters a reading lies: at zero, below target, on it, too high. */
-const sideOf = (setup: LoadSetup, psi: number): number =>
+const sideOf = (setup: LoadSetup, psi: Psi): number =>
   psi <= 0 ? 0 : psi + 1e-9 < dialTarget(setup) ? 1 : psi <= TOO_HIGH_PSI ? 2 : 3
 
 /**

@@ -1,3 +1,4 @@
+import type { Block } from './fitness'
 import type { GaugeKind, JarSize, Mouth } from '../words'
 
 /** Minutes of each stage of one load; heat, climb and cool are learned per canner. */
@@ -50,5 +51,7 @@ export interface HouseCanner extends CannerFacts {
   readonly regulatedBy: GaugeKind
   readonly retired: boolean
   /** What keeps it from being used today; empty when it may be. */
-  readonly blocks: readonly unknown[]
+  readonly blocks: readonly Pick<Block, 'reason'>[]
+  /** The last test of its dial; null where there is none on record. */
+  readonly lastTest?: { readonly testedOn: string } | null
 }

@@ -31,6 +31,8 @@ interface Wanted {
   readonly jar: JarSize
   readonly mouth: Mouth
   readonly prepMinPerQuart: number
+  /** Minutes that it boils or simmers before it is filled. */
+  readonly cookMin?: number
 }
 
 const MOST_WAYS = 3

@@ -99,11 +99,12 @@ export function readIngredient(name: string, rehydrated: boolean | undefined): I
     }
   const plain = normalise(text)
   if (SEASONING.test(plain)) return { kind: 'seasoning', name }
+  // A form of its own goes by its own row, thick tomato sauce too.
+  const said = SAID_FORMS.find(([words]) => words.test(text))?.[1]
+  if (said) return solidForm(name, said, rehydrated)
   if (THICK.test(text)) return refused('thick', THICK_WHY)
   const liquid = LIQUIDS.find(([words]) => words.test(text))?.[1]
   if (liquid) return { kind: 'liquid', name, liquid }
-  const said = SAID_FORMS.find(([words]) => words.test(text))?.[1]
-  if (said) return solidForm(name, said, rehydrated)
   if (DAIRY.test(text))
     return refused('dairy', 'Dairy and eggs shield spores from heat. Add them when serving.')
   if (OIL.test(text))

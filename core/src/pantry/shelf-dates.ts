@@ -1,3 +1,4 @@
+import type { Feet } from '../quantity/units'
 import { addMonths } from '../time/dates'
 import { KEEPING } from './keeping'
 
@@ -48,7 +49,7 @@ export function shelfDates(cannedOn: string, policy: KeepingPolicy): ShelfDates 
 }
 
 /** Minutes to boil low-acid home-canned vegetables before tasting, whole minutes, rounded up. */
-export function boilBeforeTasting(altitudeFt: number): number {
+export function boilBeforeTasting(altitudeFt: Feet): number {
   const { minutes, plusPer1000Ft } = KEEPING.boilBeforeTasting
   return minutes + Math.ceil((Math.max(0, altitudeFt) / 1000) * plusPer1000Ft)
 }

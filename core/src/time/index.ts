@@ -9,6 +9,8 @@ export {
   type WallClock,
 } from './dates'
 export {
+  canBeOpen,
+  closingOf,
   clockOf,
   kitchenOn,
   minuteOf,

@@ -31,6 +31,10 @@ export const UNIT_SYSTEMS = ['us', 'metric'] as const
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
 
 /** How clock times are said: "5:30 pm" or "17:30". */
+/** How a household likes its canning days: fewer and longer, something between, short evenings. */
+export const CANNING_DAYS = ['fewer', 'even', 'short'] as const
+export type CanningDays = (typeof CANNING_DAYS)[number]
+
 export const CLOCK_HOURS = [12, 24] as const
 export type ClockHours = (typeof CLOCK_HOURS)[number]
 

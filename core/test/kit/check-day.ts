@@ -16,7 +16,10 @@ export function wrongsOfDay(sheet: DaySheet, loads: readonly DayLoad[], k: DayKi
     }
     const [fill, unload] = [of(load.id, 'fill')[0]!, of(load.id, 'unload')[0]!]
     const prepare = of(load.id, 'prepare')
-    if (prepare.some((p) => p.to > fill.from + 1e-6)) found.push('filled before prepared')
+    if (prepare.some((p) => p.to > fill.from - load.stages.cook + 1e-6))
+      found.push('filled before prepared and cooked')
+    const cooked = of(load.id, 'cook').reduce((m, c) => m + c.to - c.from, 0)
+    if (!near(cooked, load.stages.cook)) found.push('cooked for less or more than it takes')
     const gap = chain[0]!.from - fill.to
     if (gap < -1e-6 || gap > 15 + 1e-6) found.push(`filled jars wait ${gap}`)
     if (unload.from < chain[5]!.to - 1e-6) found.push('opened early')
@@ -39,6 +42,10 @@ export function wrongsOfDay(sheet: DaySheet, loads: readonly DayLoad[], k: DayKi
       )
         found.push('two things at once')
     }
+  for (const gap of k.gaps ?? [])
+    for (const t of sheet.tasks)
+      if (t.stage !== 'cool' && t.from < gap.until - 1e-6 && t.to > gap.from + 1e-6)
+        found.push(`${t.stage} while nobody is there`)
   for (const a of loads)
     for (const b of loads)
       if (a !== b && a.cannerId === b.cannerId) {

@@ -14,6 +14,7 @@ export function wrongs(model: SeasonModel, plan: SeasonPlan): string[] {
       found.push('no such canner or day')
       continue
     }
+    if (load.day < (canner.from ?? 0)) found.push('on a canner whose dial is not tested')
     if (day.minutes <= 0) found.push(`closed on ${day.date}`)
     const lots = load.portions.map((p) => model.lots[p.lot]!)
     const jars = load.portions.reduce((n, p) => n + p.jars, 0)

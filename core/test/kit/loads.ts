@@ -1,4 +1,5 @@
 // Loads and the words for what happens to them, for the tests of the stove.
+import * as unit from '../../src/quantity/units'
 import {
   FACTS,
   STOVE_STAGES,
@@ -15,12 +16,12 @@ export const HOUR = 60 * MIN
 
 export const dial: LoadSetup = {
   regulatedBy: 'dial',
-  psi: 12,
-  minutes: 25,
-  gaugeErrorPsi: 0,
-  restMinutes: 10,
+  psi: unit.psi(12),
+  minutes: unit.minutes(25),
+  gaugeErrorPsi: unit.psi(0),
+  restMinutes: unit.minutes(10),
 }
-export const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: 15 }
+export const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: unit.psi(15) }
 
 export const STAGES: readonly LoadStage[] = [
   'planned',
@@ -52,7 +53,7 @@ export const log = (...lines: readonly string[]): LoadEvent[] =>
     const happened = rest.find((r) => r.startsWith('@'))
     const psi = rest.find((r) => !r.startsWith('@'))
     return fact(kind as LoadEventKind, Number(min) * MIN, {
-      ...(psi ? { psi: Number(psi) } : {}),
+      ...(psi ? { psi: unit.psi(Number(psi)) } : {}),
       ...(happened ? { happenedAt: Number(happened.slice(1)) * MIN } : {}),
     })
   })
@@ -83,7 +84,7 @@ export const GOOD_WEIGHT = GOOD_DIAL.map((l) =>
 
 /** A load that has just come to a stage, and when it did, ms. */
 export function broughtTo(setup: LoadSetup, stage: LoadStage): { events: LoadEvent[]; at: number } {
-  const onTarget = { psi: setup.psi + setup.gaugeErrorPsi }
+  const onTarget = { psi: unit.psi(setup.psi + setup.gaugeErrorPsi) }
   const look = (at: number): LoadEvent =>
     setup.regulatedBy === 'dial' ? fact('reading', at, onTarget) : fact('still-rocking', at)
   const steps: [LoadStage, LoadEvent[]][] = [

@@ -20,6 +20,7 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   mealsPerWeek: 7,
   burners: 2,
   lateMinutes: 30,
+  canningDays: 'even',
   clockHours: 12,
 }
 

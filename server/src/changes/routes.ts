@@ -9,6 +9,7 @@ import { serve } from '../http/serve'
 import { askSession } from '../store/sessions'
 import type { Word } from '../http/live'
 import { readLog, seqOf } from './log'
+import { undoCommit, type Undoable } from './undo'
 
 const HEARTBEAT_MS = 20_000
 /** A listener that does not read is let go; it comes back and goes on where it was. */
@@ -18,9 +19,12 @@ const MOST_BEHIND = 2000
 const PAGE = 200
 
 /** The household's log: what was written after a place, once or as it happens. */
-export function changeRoutes(router: Router, deps: Deps): void {
+export function changeRoutes(router: Router, deps: Deps, undoables: readonly Undoable[]): void {
   serve(router, changesApi.changes, ({ actor, query }) =>
     deps.db.inHousehold(actor, (tx) => readLog(tx, query)),
+  )
+  serve(router, changesApi.undo, ({ actor, body }) =>
+    deps.db.inHousehold(actor, (tx) => undoCommit(tx, actor, body, undoables)),
   )
   serve(router, changesApi.live, async ({ actor, query, ctx }) => {
     const since = placeOf(ctx) ?? query.since

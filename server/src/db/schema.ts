@@ -10,6 +10,7 @@ import {
 import type { HouseholdSettings, LeftJar, SeasonPortion } from '@kelvit/contract'
 import type {
   Capacity,
+  Feet,
   GaugeKind,
   Hold,
   JarProcess,
@@ -19,7 +20,9 @@ import type {
   LoadStage,
   Mouth,
   Pack,
+  Pounds,
   Process,
+  Psi,
   ReadingSource,
   StageMinutes,
   Storage,
@@ -80,7 +83,7 @@ export const households = pgTable('households', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
   zone: text('zone').notNull(),
-  altitudeFt: doublePrecision('altitude_ft').notNull(),
+  altitudeFt: doublePrecision('altitude_ft').$type<Feet>().notNull(),
   units: text('units').$type<UnitSystem>().notNull(),
   currency: text('currency').notNull().default('USD'),
   settings: jsonb('settings').$type<HouseholdSettings>().notNull(),
@@ -207,7 +210,7 @@ export const gaugeTests = pgTable(
     ...kept,
     cannerId: uuid('canner_id').notNull(),
     testedOn: date('tested_on').notNull(),
-    errorPsi: doublePrecision('error_psi').notNull(),
+    errorPsi: doublePrecision('error_psi').$type<Psi>().notNull(),
     testedBy: text('tested_by').notNull(),
   },
   (t) => [
@@ -247,7 +250,7 @@ export const gaugeReadings = pgTable(
     gaugeId: uuid('gauge_id').notNull(),
     loadId: uuid('load_id').notNull(),
     at: instant('at').notNull(),
-    psi: doublePrecision('psi').notNull(),
+    psi: doublePrecision('psi').$type<Psi>().notNull(),
   },
   (t) => [
     key(t),
@@ -263,7 +266,7 @@ export const containers = pgTable(
   {
     ...kept,
     name: text('name').notNull(),
-    lb: doublePrecision('lb').notNull(),
+    lb: doublePrecision('lb').$type<Pounds>().notNull(),
     foodId: text('food_id'),
   },
   (t) => [key(t)],
@@ -295,7 +298,7 @@ export const lots = pgTable(
     variety: text('variety'),
     source: text('source').$type<LotSource>().notNull().default('garden'),
     said: text('said').notNull(),
-    lb: doublePrecision('lb').notNull(),
+    lb: doublePrecision('lb').$type<Pounds>().notNull(),
     pricePerLb: doublePrecision('price_per_lb'),
     arrivedOn: date('arrived_on').notNull(),
     storage: text('storage').$type<Storage>().notNull(),
@@ -391,7 +394,7 @@ export const loadEvents = pgTable(
     happenedAt: instant('happened_at'),
     /** When the server heard of it, by its own clock. */
     heardAt: instant('heard_at'),
-    psi: doublePrecision('psi'),
+    psi: doublePrecision('psi').$type<Psi>(),
     text: text('text'),
     eventId: uuid('event_id'),
     source: text('source').$type<ReadingSource>(),
@@ -520,6 +523,8 @@ export const changes = pgTable(
     at: instant('at').notNull(),
     /** The row without its secrets, as the database writes it; null when it is gone. */
     row: jsonb('row').$type<Record<string, unknown>>(),
+    /** The transaction that wrote it: what was written together is taken back together. Null for old lines. */
+    tx: bigint('tx', { mode: 'number' }),
   },
   (t) => [
     primaryKey({ columns: [t.householdId, t.seq] }),

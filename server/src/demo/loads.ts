@@ -1,4 +1,4 @@
-import { type JarState, type SealOutcome } from '@kelvit/core'
+import { minutes, psi, type JarState, type SealOutcome } from '@kelvit/core'
 import { put } from './put'
 import {
   dateAt,
@@ -65,8 +65,8 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
     regulatedBy: process.gauge,
     psi: process.psi,
     minutes: process.minutes,
-    gaugeErrorPsi: 0,
-    restMinutes: 10,
+    gaugeErrorPsi: psi(0),
+    restMinutes: minutes(10),
   }
   const start = days.at(load.days, load.time)
   const events = story(load, setup, start, number).filter((e) => e.at <= days.now)
@@ -151,10 +151,15 @@ function story(load: DemoLoad, setup: LoadSetup, start: number, number: number):
 
   const events: LoadEvent[] = []
   let t = start
-  const say = (minutes: number, kind: LoadEventKind, psi?: number): boolean => {
+  const say = (after: number, kind: LoadEventKind, reading?: number): boolean => {
     if (events.at(-1)?.kind === load.until && load.until !== undefined) return false
-    t += minutes * MIN
-    events.push({ id: uuidv7(), at: t, kind, ...(psi === undefined ? {} : { psi }) })
+    t += after * MIN
+    events.push({
+      id: uuidv7(),
+      at: t,
+      kind,
+      ...(reading === undefined ? {} : { psi: psi(reading) }),
+    })
     return true
   }
   say(0, 'started')

@@ -1,4 +1,4 @@
-import { type Role } from '@kelvit/core'
+import { pounds, psi, type Role } from '@kelvit/core'
 import { put } from './put'
 import { cannerClasses, MINIMUM_LOAD } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
@@ -97,13 +97,13 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
       householdId,
       cannerId: tall,
       testedOn: days.on(ago),
-      errorPsi,
+      errorPsi: psi(errorPsi),
       testedBy: 'County extension table at the fair',
     })),
   )
   await put(tx, containers, [
-    { id: uuidv7(), householdId, name: 'blue crate', lb: 19, foodId: null },
-    { id: uuidv7(), householdId, name: 'wash tub', lb: 26, foodId: 'beets' },
+    { id: uuidv7(), householdId, name: 'blue crate', lb: pounds(19), foodId: null },
+    { id: uuidv7(), householdId, name: 'wash tub', lb: pounds(26), foodId: 'beets' },
   ])
   await put(tx, cropWords, [{ id: uuidv7(), householdId, word: 'poles', foodId: 'beans-snap' }])
   const rows = SHELVES.map((name, position) => ({ id: uuidv7(), householdId, name, position }))

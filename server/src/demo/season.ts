@@ -1,7 +1,9 @@
 import { put } from './put'
 import { readYields } from '../store/yields'
 import type { SeasonLoad } from '@kelvit/contract'
-import { cannerBlocks, gatherRecords, improve, minuteOf, seasonFrom } from '@kelvit/core'
+import { gatherRecords, improve, minuteOf, seasonFrom, withLearned } from '@kelvit/core'
+import { blocksOf, lastTests } from '../store/gauge-tests'
+import { learnedTimes } from '../store/learned'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { Temporal } from 'temporal-polyfill'
@@ -64,18 +66,34 @@ export async function addSeason(tx: Tx, householdId: string, days: DemoDays): Pr
   await planSeason(tx, householdId, days)
 }
 
+/** The canners as the pages read them: times learned from their loads, tests on record. */
+async function cannersHere(tx: Tx, today: string) {
+  const gear = await tx.select().from(canners)
+  const times = await learnedTimes(tx, gear)
+  const tests = await lastTests(
+    tx,
+    gear.map((c) => c.id),
+  )
+  return gear.map((c) => {
+    const [test, learned] = [tests.get(c.id), times.get(c.id)]
+    return {
+      ...c,
+      ...(learned ? { stageMinutes: withLearned(c.stageMinutes, learned) } : {}),
+      blocks: blocksOf(c, test, today),
+      lastTest: test ?? null,
+    }
+  })
+}
+
 function firstSundayAfter(days: DemoDays, least: number): string {
   for (let d = least; ; d++)
     if (Temporal.PlainDate.from(days.on(d)).dayOfWeek === 7) return days.on(d)
 }
 
-/** Seeding has no solver at hand: the search alone is good enough to begin with. */
-
 async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<void> {
   const [household] = await tx.select().from(households).where(eq(households.id, householdId))
   if (!household) return
   const now = Temporal.Instant.fromEpochMilliseconds(days.now).toZonedDateTimeISO(household.zone)
-  const gear = await tx.select().from(canners)
   const records = gatherRecords({
     today: days.today,
     nowMinute: minuteOf(now.toPlainTime().toString({ smallestUnit: 'minute' })),
@@ -85,18 +103,14 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     calendar: await kitchenCalendar(tx),
     lots: await tx.select().from(lots),
     loads: await listLoads(tx, days.now),
-    // The demo's dial was tested within the year.
-    canners: gear.map((c) => ({
-      ...c,
-      blocks: cannerBlocks(c.regulatedBy, { daysAgo: 0, errorPsi: 0 }),
-    })),
+    canners: await cannersHere(tx, days.today),
     jars: (await tx.select().from(jars)).map(toWires(jars)),
     yields: await readYields(tx),
     jarGroups: await tx.select().from(jarGroups),
     lidLots: await tx.select().from(lidLots),
   })
   const { model } = seasonFrom(records)
-  const search = improve(model, [], 1, { heats: 1 })
+  const search = improve(model, [], 1, { heats: 2 })
   let step = search.next()
   while (!step.done) step = search.next()
   const planned = step.value.loads.map((l): Omit<SeasonLoad, 'version'> => ({

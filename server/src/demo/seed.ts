@@ -1,3 +1,4 @@
+import { feet } from '@kelvit/core'
 import { put } from './put'
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -16,7 +17,7 @@ import { coolingLoad, pastLoads, runningLoad, standingLoad } from './seasons'
 
 /** The zone of the demo household, in which `--now` is meant. */
 export const DEMO_ZONE = 'America/Denver'
-const ALTITUDE_FT = 2640
+const ALTITUDE_FT = feet(2640)
 
 /** Puts away a demo that is older than a day, with all that its visitors made in it. */
 export async function endOldDemo(db: Database): Promise<void> {

@@ -19,7 +19,12 @@ const RANK: Readonly<Record<Role, number>> = { viewer: 0, helper: 1, keeper: 2 }
 export function actorOf(ctx: Context, least: Role): Actor {
   const actor = (ctx.state as { actor?: Actor }).actor
   if (!actor) throw new ProblemError(401, 'sign-in', 'Sign in to see this household.')
-  if (RANK[actor.role] < RANK[least])
-    throw new ProblemError(403, 'role', `This needs a ${least}; you are a ${actor.role} here.`)
+  if (!mayDo(actor, least)) throw refuseRole(actor, least)
   return actor
 }
+
+/** Whether a member has at least a role. */
+export const mayDo = (actor: Actor, least: Role): boolean => RANK[actor.role] >= RANK[least]
+
+export const refuseRole = (actor: Actor, least: Role): ProblemError =>
+  new ProblemError(403, 'role', `This needs a ${least}; you are a ${actor.role} here.`)

@@ -6,6 +6,8 @@ import {
   whyNotTogether,
   type Figures,
   type FiguresQuery,
+  psi,
+  type Psi,
 } from '@kelvit/core'
 import { eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
@@ -20,7 +22,7 @@ type HouseholdRow = typeof households.$inferSelect
 
 export interface FitCanner {
   readonly row: CannerRow
-  readonly errorPsi: number
+  readonly errorPsi: Psi
 }
 
 /** The canner if it may be used today; otherwise the reason, as a conflict. */
@@ -35,7 +37,7 @@ export async function fitCanner(
   const test = (await lastTests(tx, [cannerId])).get(cannerId)
   const [block] = blocksOf(row, test, dateAt(deps.clock.now(), actor.zone))
   if (block) throw conflict('canner-blocked', block.sentence)
-  return { row, errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? 0) : 0 }
+  return { row, errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0) }
 }
 
 export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {

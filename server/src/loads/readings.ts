@@ -1,5 +1,5 @@
 import type { GaugeReadings } from '@kelvit/contract'
-import { tellingReadings, type GaugeReading } from '@kelvit/core'
+import { psi, tellingReadings, type GaugeReading } from '@kelvit/core'
 import { and, desc, eq, inArray, sql } from 'drizzle-orm'
 import { AHEAD_MS } from '../clock/clock'
 import type { Tx } from '../db/pool'
@@ -96,7 +96,7 @@ async function tell(
     .where(and(eq(loadEvents.loadId, load.id), eq(loadEvents.kind, 'reading')))
     .orderBy(desc(loadEvents.at))
     .limit(1)
-  const known = last && { id: last.id, at: last.at.getTime(), psi: last.psi ?? 0 }
+  const known = last && { id: last.id, at: last.at.getTime(), psi: last.psi ?? psi(0) }
   const facts = tellingReadings(load.setup, known, fresh)
   if (facts.length === 0) return
   await addOnce(

@@ -2,9 +2,11 @@ import {
   DIAL_MAX_ERROR,
   dialTarget,
   kitchenNumber,
+  psi,
   STOVE_STAGES,
   type LoadEventKind,
   type LoadSetup,
+  type Psi,
 } from '@kelvit/core'
 import { and, eq, inArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -46,7 +48,7 @@ export async function reviseRunning(
 interface Word {
   readonly kind: LoadEventKind
   readonly text: string
-  readonly psi?: number
+  readonly psi?: Psi
   readonly setup?: LoadSetup
 }
 
@@ -85,7 +87,7 @@ async function wordFor(
   const [row] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
   if (!row) return undefined
   const test = (await lastTests(tx, [row.id])).get(row.id)
-  const errorPsi = load.setup.regulatedBy === 'dial' ? (test?.errorPsi ?? 0) : 0
+  const errorPsi = load.setup.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0)
   if (Math.abs(errorPsi) > DIAL_MAX_ERROR)
     return {
       kind: 'gauge-off',

@@ -1,6 +1,6 @@
 import { lotApi } from '@kelvit/contract/routes'
 import type { Lot, LotMove, LotSplit, NewPlanting, Planting } from '@kelvit/contract'
-import { canBy, foodOf, formOf, splitPickings, type Storage } from '@kelvit/core'
+import { canBy, foodOf, formOf, pounds, splitPickings, type Storage } from '@kelvit/core'
 import type Router from '@koa/router'
 import { and, eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -80,10 +80,10 @@ async function plant(tx: Tx, actor: Actor, id: string, sent: NewPlanting): Promi
       jar: sent.jar,
       variety: sent.variety || null,
       said: `${p.lb} lb expected`,
-      lb: p.lb,
-      arrivedOn: p.on,
+      lb: pounds(p.lb),
+      arrivedOn: p.onDate,
       storage: 'room' as const,
-      canBy: canBy(found.food, p.on, 'room'),
+      canBy: canBy(found.food, p.onDate, 'room'),
       state: 'expected' as const,
       plantingId: id,
     })),
@@ -109,13 +109,22 @@ async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<Lot[]> {
   return moved
 }
 
+/** States in which a lot still waits to be canned. */
+const OPEN: ReadonlySet<string> = new Set(['in-house', 'expected'])
+
 async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promise<Lot[]> {
   const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
   if (!stored) throw notFound('There is no such lot.')
   const part = await findRow(tx, lots, sent.id)
   if (part) return [toWire(lots, stored), toWire(lots, part)]
-  if (stored.state !== 'in-house')
-    throw unprocessable('not-in-house', 'Only a lot in the house can be split.')
+  const expected = stored.state === 'expected'
+  if (!expected && stored.state !== 'in-house')
+    throw unprocessable('not-in-house', 'Only a lot in the house, or one to come, can be split.')
+  if (expected !== (sent.state === 'expected'))
+    throw unprocessable('not-in-house', 'A part of a lot is where the lot is, or eaten or spoiled.')
+  const tested = formOf(stored.formId)?.form.minutes ?? {}
+  if (sent.jar && tested[sent.jar] === undefined)
+    throw unprocessable('no-size', 'There is no tested time for that size of jar.')
   if (sent.lb >= stored.lb)
     throw unprocessable('split', 'The part must be less than the whole lot.')
   const rest = await updateRow(tx, lots, id, sent.version, { lb: stored.lb - sent.lb })
@@ -124,7 +133,8 @@ async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promi
     version: 1,
     lb: sent.lb,
     state: sent.state,
-    finishedOn: sent.state === 'in-house' ? null : stored.arrivedOn,
+    ...(sent.jar ? { jar: sent.jar } : {}),
+    finishedOn: OPEN.has(sent.state) ? null : stored.arrivedOn,
     fromLotId: id,
   })
   return [toWire(lots, rest), toWire(lots, made)]

@@ -37,9 +37,9 @@ export async function takeNow(
   if (wish.toShelfId) await checkShelf(tx, wish.toShelfId)
   const said = Date.parse(wish.at)
   const at = said > now + AHEAD_MS ? now : said
-  const on = dateAt(at, actor.zone)
+  const onDate = dateAt(at, actor.zone)
   const known = await standing(tx, wish)
-  const { jars: taken, ...rest } = takeJars(known.map(toTake), { ...wish, on }, at)
+  const { jars: taken, ...rest } = takeJars(known.map(toTake), { ...wish, onDate }, at)
   const state = stateAfter(wish.why)
   const after = await changeRows(
     tx,

@@ -1,5 +1,6 @@
 import type { SeasonLoad } from '@kelvit/contract'
 import {
+  cookMinutes,
   countJars,
   dayLength,
   feet,
@@ -13,6 +14,7 @@ import {
   rulesOf,
   saidName,
   type KitchenCalendar,
+  type KitchenStretch,
   withLearned,
 } from '@kelvit/core'
 import { learnedTimes } from '../store/learned'
@@ -71,7 +73,7 @@ export async function canningDays(
       return {
         date,
         starts,
-        ends: starts + Math.ceil(minutes) * 60_000,
+        ends: starts + Math.ceil(minutes + awayMinutes(open)) * 60_000,
         summary: `Canning: ${[...new Set(here.flatMap(contents))].join(', ')}`,
         details: here
           .map(
@@ -83,6 +85,10 @@ export async function canningDays(
     }),
   }
 }
+
+/** Errands within the free time of a day, minutes. */
+const awayMinutes = (open: KitchenStretch | null): number =>
+  (open?.gaps ?? []).reduce((m, g) => m + g.until - g.from, 0)
 
 const contents = (load: SeasonLoad): string[] =>
   load.portions.map((p) => {
@@ -114,7 +120,8 @@ function lengthOf(
       })
       return found.outcome === 'process' ? found.minutes : 0
     })
-    return [loadTimes(index, canner.stageMinutes, jars, prep, Math.max(0, ...minutes))]
+    const cook = cookMinutes(load.portions)
+    return [loadTimes(index, canner.stageMinutes, jars, prep, Math.max(0, ...minutes), cook)]
   })
   return dayLength(times, people, household.settings.burners)
 }

@@ -4,7 +4,7 @@ import {
   kitchenHoursRows,
   seasonLoadRows,
 } from '@kelvit/contract/routes'
-import { minuteOf } from '@kelvit/core'
+import { canBeOpen, minuteOf } from '@kelvit/core'
 import { busyTimes, kitchenExceptions, kitchenHours, seasonLoads } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
@@ -22,13 +22,18 @@ const seasonLoadResource: Resource = {
   },
 }
 
-/** A time from and until go together, and the second is later. */
-function checkStretch(values: Values, from: string, until: string, what: string): void {
-  const [a, z] = [values[from], values[until]]
-  if ((a === null) !== (z === null))
-    throw unprocessable('half-a-time', `Say both when ${what} begins and when it ends, or neither.`)
-  if (typeof a === 'string' && typeof z === 'string' && minuteOf(z) <= minuteOf(a))
-    throw unprocessable('times', `The end of ${what} must be after its beginning.`)
+/** A kitchen's times go together, and it closes later that day or in the night after it. */
+function checkKitchen({ opens, closes }: Values): void {
+  if ((opens === null) !== (closes === null))
+    throw unprocessable(
+      'half-a-time',
+      'Say both when the kitchen day begins and when it ends, or neither.',
+    )
+  if (typeof opens === 'string' && typeof closes === 'string' && !canBeOpen(opens, closes))
+    throw unprocessable(
+      'times',
+      'The end of the kitchen day must be after its beginning, or in the night after it, by 6 in the morning.',
+    )
 }
 
 const hoursResource: Resource = {
@@ -36,7 +41,7 @@ const hoursResource: Resource = {
   table: kitchenHours,
   order: kitchenHours.weekday,
   prepare: (values, { stored }) => {
-    checkStretch({ ...stored, ...values }, 'opens', 'closes', 'the kitchen day')
+    checkKitchen({ ...stored, ...values })
     return values
   },
 }
@@ -46,7 +51,7 @@ const exceptionResource: Resource = {
   table: kitchenExceptions,
   order: kitchenExceptions.onDate,
   prepare: (values) => {
-    checkStretch(values, 'opens', 'closes', 'the kitchen day')
+    checkKitchen(values)
     return values
   },
 }
@@ -56,7 +61,9 @@ const busyResource: Resource = {
   table: busyTimes,
   order: busyTimes.onDate,
   prepare: (values) => {
-    checkStretch(values, 'from', 'until', 'the busy time')
+    const [from, until] = [String(values.from), String(values.until)]
+    if (minuteOf(until) <= minuteOf(from))
+      throw unprocessable('times', 'The end of the busy time must be after its beginning.')
     return values
   },
 }

@@ -52,7 +52,7 @@ export async function insertRow(
 ): Promise<{ readonly row: Row; readonly made: boolean }> {
   const rows = await tx
     .insert(table as PgTable)
-    .values({ ...known(table, values), id, householdId } as never)
+    .values({ ...known(table, values), id, householdId } as InferInsertModel<PgTable>)
     .onConflictDoNothing({ target: [table.householdId, table.id] })
     .returning()
   if (rows[0]) return { row: rows[0] as Row, made: true }
@@ -87,10 +87,23 @@ export async function updateRow(
       ...known(table, values),
       version: sql`${table.version} + 1`,
       updatedAt: new Date(),
-    } as never)
+    } as PgUpdateSetSource<PgTable>)
     .where(and(eq(table.id, id), eq(table.version, version)))
     .returning()
   return rows[0] as Row
+}
+
+/** Puts a row back as it was, its version among what is given: raised by whoever knows the log. */
+export async function restoreRow(
+  tx: Tx,
+  table: VersionedTable,
+  id: string,
+  values: Values & { readonly version: number },
+): Promise<void> {
+  await tx
+    .update(table as PgTable)
+    .set(known(table, values) as PgUpdateSetSource<PgTable>)
+    .where(eq(table.id, id))
 }
 
 /** Removes a row by its id; one that is not there is as good as removed. */
@@ -136,7 +149,11 @@ export async function changeRows<T extends VersionedTable>(
 ): Promise<InferSelectModel<T>[]> {
   const changed = await tx
     .update(table as PgTable)
-    .set({ ...values, version: sql`${table.version} + 1`, updatedAt: new Date() } as never)
+    .set({
+      ...values,
+      version: sql`${table.version} + 1`,
+      updatedAt: new Date(),
+    } as PgUpdateSetSource<PgTable>)
     .where(where)
     .returning()
   return changed as InferSelectModel<T>[]

@@ -18,6 +18,8 @@ interface LoadLaneProps {
   readonly jars: number
   readonly prepMinPerQuart: number
   readonly processMinutes: number
+  /** Minutes that it boils or simmers before it is filled. */
+  readonly cookMin: number
   readonly restMinutes: number
   readonly start: number
 }

@@ -5,7 +5,11 @@ import { useWidth } from '../ui/use-width'
 
 interface StockAheadProps {
   /** Jars on days ahead, the first today. */
-  readonly days: readonly { readonly on: string; readonly jars: number; readonly best: number }[]
+  readonly days: readonly {
+    readonly onDate: string
+    readonly jars: number
+    readonly best: number
+  }[]
   readonly tint: string
   /** When the last jar is eaten, ISO. */
   readonly runsOut: string | null
@@ -26,7 +30,7 @@ export function StockAhead({ days, tint, runsOut, harvest, label }: StockAheadPr
   const last = days.at(-1)
   if (!first || !last) return null
   const x = scaleUtc()
-    .domain([ms(first.on), ms(last.on)])
+    .domain([ms(first.onDate), ms(last.onDate)])
     .range([M.left, width - M.right])
   const y = scaleLinear()
     .domain([0, Math.max(4, first.jars)])
@@ -35,17 +39,17 @@ export function StockAhead({ days, tint, runsOut, harvest, label }: StockAheadPr
   type Day = (typeof days)[number]
   const shape = area<Day>()
     .curve(curveStepAfter)
-    .x((d) => x(ms(d.on)))
+    .x((d) => x(ms(d.onDate)))
   const best = shape.y0(y(0)).y1((d) => y(d.best))(days)
   const old = shape.y0((d) => y(d.best)).y1((d) => y(d.jars))(days)
   const top = line<Day>()
     .curve(curveStepAfter)
-    .x((d) => x(ms(d.on)))
+    .x((d) => x(ms(d.onDate)))
     .y((d) => y(d.jars))(days)
-  const months = utcMonth.range(new Date(ms(first.on)), new Date(ms(last.on)))
+  const months = utcMonth.range(new Date(ms(first.onDate)), new Date(ms(last.onDate)))
   const every = Math.max(1, Math.ceil((months.length * 44) / width))
   const inside = (iso: string | null | undefined): iso is string =>
-    !!iso && iso >= first.on && iso <= last.on
+    !!iso && iso >= first.onDate && iso <= last.onDate
   return (
     <div ref={ref}>
       <svg width={width} height={H} role="img" aria-label={label} className="block max-w-full">

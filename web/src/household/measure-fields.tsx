@@ -1,4 +1,5 @@
 import {
+  feet,
   feetToMetres,
   kgToPounds,
   metresToFeet,
@@ -116,7 +117,7 @@ export const AltitudeField = ({
 
 /** What an altitude means at the stove, said as soon as it is typed. */
 export function altitudeSays(ft: number, units: UnitSystem): string {
-  const [dial, weight] = [standardAt('dial', ft), standardAt('weighted', ft)]
+  const [dial, weight] = [standardAt('dial', feet(ft)), standardAt('weighted', feet(ft))]
   const words = [
     dial !== null && `${showPressure(psi(dial), units)} on a dial`,
     weight !== null && `${showPressure(psi(weight), units)} with a weight`,

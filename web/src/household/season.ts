@@ -34,10 +34,16 @@ export interface SeasonView {
   /** The stored plan as far as it still holds. */
   readonly plan: SeasonPlan
   readonly stored: readonly SeasonLoad[]
-  /** Loads of the plan that cannot be any more: over, or their lot or canner is gone. */
-  readonly stale: readonly SeasonLoad[]
+  /** Loads of the plan that cannot be any more, each with why. */
+  readonly stale: readonly StaleLoad[]
   readonly canners: readonly CannerRead[]
   readonly zone: string
+}
+
+/** A stored load that does not hold any more. */
+export interface StaleLoad {
+  readonly load: SeasonLoad
+  readonly why: 'over' | 'canner' | 'lot' | 'jar'
 }
 
 /** The stored loads as the model knows them. */
@@ -45,9 +51,9 @@ export function planFrom(
   model: SeasonModel,
   today: string,
   stored: readonly SeasonLoad[],
-): { readonly plan: SeasonPlan; readonly stale: readonly SeasonLoad[] } {
+): { readonly plan: SeasonPlan; readonly stale: readonly StaleLoad[] } {
   const loads: PlanLoad[] = []
-  const stale: SeasonLoad[] = []
+  const stale: StaleLoad[] = []
   for (const s of stored) {
     const day = daysBetween(today, s.onDate)
     const canner = model.canners.findIndex((c) => c.id === s.cannerId)
@@ -55,16 +61,24 @@ export function planFrom(
       lot: model.lots.findIndex((l) => l.id === p.lotId),
       jars: p.jars,
     }))
-    const holds =
-      day >= 0 &&
-      day < model.days.length &&
-      canner >= 0 &&
-      portions.every((p, i) => p.lot >= 0 && model.lots[p.lot]?.jar === s.portions[i]?.jar)
-    if (holds)
-      loads.push({ id: s.id, day, canner, portions, ...(s.pinned ? { pinned: true } : {}) })
-    else stale.push(s)
+    const why = whyStale(model, s, { day, canner, portions })
+    if (why) stale.push({ load: s, why })
+    else loads.push({ id: s.id, day, canner, portions, ...(s.pinned ? { pinned: true } : {}) })
   }
   return { plan: { loads }, stale }
+}
+
+/** Why a stored load does not hold any more: its day, its canner, its lot or the lot's jars. */
+function whyStale(
+  model: SeasonModel,
+  { portions: stored }: SeasonLoad,
+  { day, canner, portions }: PlanLoad,
+): StaleLoad['why'] | undefined {
+  if (day < 0 || day >= model.days.length) return 'over'
+  if (portions.some((p) => p.lot < 0)) return 'lot'
+  if (portions.some((p, i) => model.lots[p.lot]?.jar !== stored[i]?.jar)) return 'jar'
+  // A canner that is broken keeps its place in the model and has a process for nothing.
+  return portions.every((p) => model.lots[p.lot]?.processes[canner]) ? undefined : 'canner'
 }
 
 /** A planned load as it is stored. */

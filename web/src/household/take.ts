@@ -23,7 +23,7 @@ export function wouldTake(
 ): Taken<Jar> {
   const { jars: taken, ...rest } = takeJars(
     jars.map(asToTake),
-    { ...wish, on: dateAt(now, zone) },
+    { ...wish, onDate: dateAt(now, zone) },
     now,
   )
   return { ...rest, jars: taken.flatMap(({ id }) => jars.find((j) => j.id === id) ?? []) }

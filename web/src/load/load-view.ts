@@ -1,5 +1,7 @@
 import type { CannerRead, Household, LoadWithEvents } from '@kelvit/contract'
 import {
+  minutes,
+  psi,
   gaugeOf,
   rulesOf,
   figuresFor,
@@ -62,10 +64,10 @@ const freshFigures = (
   figuresFor({
     portions: load.portions,
     regulatedBy: canner.regulatedBy,
-    gaugeErrorPsi: gaugeOf(canner).errorPsi,
+    gaugeErrorPsi: psi(gaugeOf(canner).errorPsi),
     restMin: canner.stageMinutes.restMin,
     seal: canner.seal,
     altitudeFt: household.altitudeFt,
     rules: rulesOf(household.settings),
-    restMinutes: household.settings.restMinutes,
+    restMinutes: minutes(household.settings.restMinutes),
   })

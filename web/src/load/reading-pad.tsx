@@ -1,4 +1,4 @@
-import { dialTarget, kitchenNumber } from '@kelvit/core'
+import { psi as toPsi, dialTarget, kitchenNumber } from '@kelvit/core'
 import { useEffect, useState, type FormEvent } from 'react'
 import { Button } from '../ui/button'
 import { amountOf } from './amount'
@@ -22,7 +22,7 @@ export function ReadingPad({ view, stove }: ReadingPadProps) {
   const note = (psi: number): void => {
     setLow(undefined)
     stove.say(
-      { kind: 'reading', psi },
+      { kind: 'reading', psi: toPsi(psi) },
       psi < target && view.state.stage === 'processing'
         ? `${kitchenNumber(psi)} psi: below ${kitchenNumber(target)}. The whole time again.`
         : `${kitchenNumber(psi)} psi noted.`,

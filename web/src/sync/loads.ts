@@ -51,7 +51,7 @@ export function withLoadRow(load: LoadWithEvents | undefined, row: LoadWithEvent
 }
 
 /** A portion as it is kept with its load; where it stands among the others is its own. */
-type PortionRow = LoadPortion & { readonly position: number }
+export type PortionRow = LoadPortion & { readonly position: number }
 
 export function withPortion(load: LoadWithEvents, row: PortionRow): LoadWithEvents {
   const portions = [...load.portions.filter((p) => p.id !== row.id), row] as PortionRow[]

@@ -1,6 +1,6 @@
 import { type Change, type Jar, type LoadEventRow, type LoadWithEvents } from '@kelvit/contract'
 import type { QueryClient } from '@tanstack/react-query'
-import { withEvent, withLoadRow, withPortion } from './loads'
+import { withEvent, withLoadRow, withPortion, type PortionRow } from './loads'
 import { sendOut, waitingToSend, type Outgoing, type Shown } from './outbox'
 
 /**
@@ -19,40 +19,30 @@ type Field = string | number | boolean | null
 interface Kept {
   /** Under which word the list is kept. */
   readonly key: string
-  /** The order it is answered in. */
-  readonly by: (row: never) => readonly Field[]
+  /** The columns by which it is ordered as it is answered; rows that are equal there by their ids. */
+  readonly by: readonly string[]
 }
 
-const kept = <R>(key: string, by: (row: R) => readonly Field[]): Kept => ({ key, by: by as never })
+const kept = (key: string, ...by: readonly string[]): Kept => ({ key, by: [...by, 'id'] })
 
 /** Tables whose rows are a list of their own, as they are. */
 const LISTS: Readonly<Record<string, Kept>> = {
-  lots: kept('lots', (r: { arrivedOn: string; id: string }) => [r.arrivedOn, r.id]),
-  jars: kept('jars', (r: Jar) => [r.bestBy, r.id]),
-  shelves: kept('shelves', (r: { position: number; id: string }) => [r.position, r.id]),
-  containers: kept('containers', (r: { name: string; id: string }) => [r.name, r.id]),
-  crop_words: kept('crop-words', (r: { word: string; id: string }) => [r.word, r.id]),
-  jar_groups: kept('jar-groups', (r: Row) => [r.id]),
-  lid_lots: kept('lid-lots', (r: { boughtOn: string; id: string }) => [r.boughtOn, r.id]),
-  supplies: kept('supplies', (r: { kind: string; id: string }) => [r.kind, r.id]),
-  needs: kept('needs', (r: { foodId: string; id: string }) => [r.foodId, r.id]),
-  process_checks: kept('process-checks', (r: { checkedOn: string; id: string }) => [
-    r.checkedOn,
-    r.id,
-  ]),
-  recipes: kept('recipes', (r: Row) => [r.id]),
-  season_loads: kept('season-loads', (r: { onDate: string; id: string }) => [r.onDate, r.id]),
-  kitchen_hours: kept('kitchen-hours', (r: { weekday: number; id: string }) => [r.weekday, r.id]),
-  kitchen_exceptions: kept('kitchen-exceptions', (r: { onDate: string; id: string }) => [
-    r.onDate,
-    r.id,
-  ]),
-  busy_times: kept('busy-times', (r: { onDate: string; from: string; id: string }) => [
-    r.onDate,
-    r.from,
-    r.id,
-  ]),
-  gauges: kept('gauges', (r: Row) => [r.id]),
+  lots: kept('lots', 'arrivedOn'),
+  jars: kept('jars', 'bestBy'),
+  shelves: kept('shelves', 'position'),
+  containers: kept('containers', 'name'),
+  crop_words: kept('crop-words', 'word'),
+  jar_groups: kept('jar-groups'),
+  lid_lots: kept('lid-lots', 'boughtOn'),
+  supplies: kept('supplies', 'kind'),
+  needs: kept('needs', 'foodId'),
+  process_checks: kept('process-checks', 'checkedOn'),
+  recipes: kept('recipes'),
+  season_loads: kept('season-loads', 'onDate'),
+  kitchen_hours: kept('kitchen-hours', 'weekday'),
+  kitchen_exceptions: kept('kitchen-exceptions', 'onDate'),
+  busy_times: kept('busy-times', 'onDate', 'from'),
+  gauges: kept('gauges'),
 }
 
 /** Lists that hold more than rows: what made them stale is asked for anew. */
@@ -98,9 +88,10 @@ const isWaiting = (key: string, id: string): boolean =>
   )
 
 const sorted = <R extends Row>(key: string, rows: Iterable<R>): readonly R[] => {
-  const by = Object.values(LISTS).find((l) => l.key === key)?.by as
-    ((row: Row) => readonly Field[]) | undefined
-  return by ? [...rows].sort((a, b) => compare(by(a), by(b))) : [...rows]
+  const by = Object.values(LISTS).find((l) => l.key === key)?.by
+  const fields = (row: R): readonly Field[] =>
+    (by ?? []).map((name) => (row as Readonly<Record<string, unknown>>)[name] as Field)
+  return by ? [...rows].sort((a, b) => compare(fields(a), fields(b))) : [...rows]
 }
 
 /** A list as it is shown while changes of it wait here: theirs laid over it, in their order. */
@@ -188,7 +179,7 @@ export function mergeLoads(
         load.id,
         table === 'load_events'
           ? withEvent(load, row as unknown as LoadEventRow)
-          : withPortion(load, row as never),
+          : withPortion(load, row as unknown as PortionRow),
       )
     }
   }
@@ -207,8 +198,11 @@ function merged<T>(key: string, list: T, changes: readonly Change[]): T {
   const mine = ofList(key, changes)
   const [first] = mine
   if (!first || !Array.isArray(list)) return list
+  const rows: readonly unknown[] = list
   return (
-    key === 'loads' ? mergeLoads(list as never, mine) : mergeRows(list as never, first.table, mine)
+    key === 'loads'
+      ? mergeLoads(rows as readonly LoadWithEvents[], mine)
+      : mergeRows(rows as readonly Row[], first.table, mine)
   ) as T
 }
 

@@ -41,6 +41,11 @@ export function Sheet({ open, onOpenChange, title, about, wide, passing, childre
           onInput={(e) => {
             if (isWritten(e)) written.current = true
           }}
+          // Escape goes to what opened last, which may be a notice at the foot of the page, and
+          // to nobody in a sheet's first moment. Pressed within the sheet it means the sheet.
+          onKeyDown={(e) => {
+            if (e.key === 'Escape' && !e.defaultPrevented) leave(false)
+          }}
           className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-2rem)] -translate-x-1/2 overflow-y-auto rounded-md border border-t-[3px] border-rim border-t-kettle bg-crock p-5 shadow-2xl ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
         >
           <div className="mb-3 flex items-start justify-between gap-4">

@@ -34,6 +34,15 @@ const answer = (model: SeasonModel, plan: Answer['plan']): Answer => ({
   cost: costOf(model, plan),
 })
 
+/** A season in which jars that are on another day than in the plan people have weigh a little. */
+const besideThe = (plan: readonly PlanLoad[], model: SeasonModel): SeasonModel =>
+  plan.length === 0
+    ? model
+    : {
+        ...model,
+        before: plan.flatMap(({ day, portions }) => portions.map((p) => ({ ...p, day }))),
+      }
+
 /** The best plan for some records with the effort of a what-if. */
 function suppositionOf(
   ask: { readonly records: SeasonRecords; readonly pinned: readonly PlanLoad[] },
@@ -49,7 +58,7 @@ function suppositionOf(
 
 const work: SeasonWork = {
   async plan(ask, hear) {
-    const { model } = seasonFrom(ask.records)
+    const model = besideThe(ask.from, seasonFrom(ask.records).model)
     const search = improve(model, ask.pinned, ask.seed, USUAL_EFFORT, ask.from)
     let step = search.next()
     while (!step.done) {

@@ -14,6 +14,8 @@ export interface DayLoadFacts {
   /** Hands-on minutes of preparing everything in it. */
   readonly prepMin: number
   readonly processMinutes: number
+  /** Minutes that it boils or simmers before it is filled. */
+  readonly cookMin?: number
   readonly stageMinutes: StageMinutes
 }
 
@@ -30,6 +32,7 @@ export function dayLoadOf(facts: DayLoadFacts): DayLoad {
     canBy: facts.canBy,
     stages: {
       prepare: of('prepare'),
+      cook: of('cook'),
       fill: of('fill'),
       heat: of('heat'),
       vent: of('vent'),

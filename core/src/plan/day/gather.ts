@@ -32,7 +32,9 @@ function gatherLoad(problem: DayProblem, times: Float64Array, i: number): Float6
   const minutes = load.stages.prepare / at.prepare.length
   let now = times
   for (const [k, node] of [...at.prepare.entries()].reverse()) {
-    const latest = (now[at.prepare[k + 1] ?? at.fill] ?? 0) - minutes
+    const next = at.prepare[k + 1]
+    const end = next === undefined ? (now[at.fill] ?? 0) - load.stages.cook : (now[next] ?? 0)
+    const latest = end - minutes
     const before = now[node] ?? 0
     for (const start of startsBefore(latest, before, minutes, problem, now)) {
       const tried = now.slice()

@@ -1,10 +1,5 @@
+import type { Presence } from './problem'
 import { Profile } from './profile'
-
-/** When somebody is there, minutes from opening. */
-interface Presence {
-  readonly from: number
-  readonly until: number
-}
 
 /**
  * The people of a day, each with their own hours: what needs one pair of hands is given to
@@ -19,6 +14,7 @@ export class Hands {
     this.people = present.map((p) => {
       const profile = new Profile(1, end)
       profile.take(0, Math.max(0, p.from), 1)
+      for (const gap of p.gaps ?? []) profile.take(gap.from, gap.until, 1)
       profile.take(Math.max(0, p.until), end, 1)
       return profile
     })

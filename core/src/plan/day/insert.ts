@@ -2,7 +2,13 @@ import { below, seeded } from '../search/random'
 import { Hands } from './hands'
 import { offsets, type DayProblem, type LoadNodes } from './problem'
 import { Profile } from './profile'
-import { FILLED_WAITS_MIN, OPENED_WAITS_MIN, WATCHED_AT_ONCE, type DayLoad } from './types'
+import {
+  FILLED_WAITS_MIN,
+  OPENED_WAITS_MIN,
+  WATCHED_AT_ONCE,
+  type Absence,
+  type DayLoad,
+} from './types'
 
 /** Up to so many loads every order is tried. */
 const ALL_ORDERS = 5
@@ -18,6 +24,8 @@ interface Plan {
 const DELAY_EACH = 4
 /** Steps put elsewhere, in search of a better order. */
 const TRIES = 800
+/** The same for one that ends no earlier and is easier. */
+const TIDY_TRIES = 150
 
 /** What a day has to give; watching and burners only where they can run short. */
 class Desk {
@@ -25,11 +33,13 @@ class Desk {
   private readonly watch: Profile | undefined
   private readonly burners: Profile | undefined
   private readonly canners: ReadonlyMap<string, Profile>
+  private readonly gaps: readonly Absence[]
 
   constructor(
-    { loads, people, present, burners, away }: DayProblem,
+    { loads, people, present, burners, away, gaps }: DayProblem,
     private end: number,
   ) {
+    this.gaps = gaps
     this.canners = new Map(loads.map((l) => [l.cannerId, new Profile(1, end)]))
     const count = this.canners.size
     const watched = people * WATCHED_AT_ONCE
@@ -66,9 +76,14 @@ class Desk {
     delay: number,
   ): { fill: number; heat: number; unload: number } | undefined {
     const { stages } = load
-    let fill = prepared
+    let fill = prepared + stages.cook
     while (fill < this.end) {
       fill = this.hands.earliest(fill, stages.fill)
+      const back = this.alone(fill - stages.cook, fill)
+      if (back !== undefined) {
+        fill = back + stages.cook
+        continue
+      }
       const filled = fill + stages.fill
       const heat = this.earliestHeat(load, filled + delay)
       if (heat >= this.end) return undefined
@@ -96,11 +111,17 @@ class Desk {
         emptied + 1,
         burning + 1,
         out - off.out - OPENED_WAITS_MIN,
+        (this.alone(heat + off.rest, heat + off.out) ?? 0) - off.rest,
       )
       if (next <= heat) return heat
       heat = next
     }
     return this.end
+  }
+
+  /** When somebody is there again, where nobody is for a part of a span that needs somebody. */
+  private alone(from: number, to: number): number | undefined {
+    return this.gaps.find((g) => g.from < to && g.until > from)?.until
   }
 
   private take(load: DayLoad, fill: number, heat: number) {
@@ -123,11 +144,13 @@ class Desk {
  * and burner allow, also into the gaps that others left. First load after load, in
  * every order when they are few; then the best order is bettered step by step.
  * @param bound a schedule that finishes by this, minutes from opening, is not bettered.
+ * @param tidy of schedules that finish equally early, looks for the easier one, beyond the bound.
  * @returns the time of every node, minutes from opening; undefined when no order goes.
  */
 export function insertLoads(
   problem: DayProblem,
   bound: number,
+  tidy = false,
 ): { readonly times: Float64Array; readonly finish: number } | undefined {
   const { loads, nodes } = problem
   const start = problem.network.earliest()
@@ -135,7 +158,7 @@ export function insertLoads(
   const end = horizon(problem)
   const [empty, desk] = [new Desk(problem, end), new Desk(problem, end)]
   const steps = nodes.map((n) => n.prepare.length + 1)
-  let best: (Plan & { times: Float64Array; finish: number }) | undefined
+  let best: (Plan & { times: Float64Array; finish: number; ease: number }) | undefined
   const judge = ({ order, delays }: Plan): boolean => {
     // An order that ends later than the best is of no use; one that ends with it is.
     desk.renew(empty, best?.finish ?? end)
@@ -162,19 +185,40 @@ export function insertLoads(
       times[at.unload] = run.unload
       finish = Math.max(finish, run.unload + load.stages.unload)
     }
-    const better = finish < (best?.finish ?? end)
-    if (better) best = { times, finish, order, delays }
+    const ease = tidy ? easeOf(problem, times) : 0
+    const equal = best !== undefined && finish <= best.finish + 1e-6
+    if (finish < (best?.finish ?? end) || (equal && ease < (best?.ease ?? 0) - 1e-6))
+      best = { times, finish, order, delays, ease }
     return true
   }
   const whole = (order: readonly number[]): Plan => ({
     order: order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i)),
     delays: loads.map(() => 0),
   })
-  const done = (): boolean => best !== undefined && best.finish <= bound + 1e-6
+  const done = (): boolean => !tidy && best !== undefined && best.finish <= bound + 1e-6
   const orders = loads.length <= ALL_ORDERS ? everyOrder(loads) : [loads.map((_, i) => i)]
   for (const order of orders) if (!done()) judge(whole(order))
-  if (best && !done()) climb(best, judge, done)
+  if (best && !done()) climb(best, judge, done, tidy ? TIDY_TRIES : TRIES)
   return best
+}
+
+/**
+ * How little ease a day has, minutes: how late the first canner is lit, and how long each is
+ * taken from its first heat to its last jar, idle times between its loads included.
+ */
+export function easeOf({ loads, nodes }: DayProblem, times: Float64Array): number {
+  const spans = new Map<string, { from: number; to: number }>()
+  for (const [i, load] of loads.entries()) {
+    const at = nodes[i]
+    if (!at) continue
+    const from = times[at.heat] ?? 0
+    const to = (times[at.unload] ?? 0) + load.stages.unload
+    const had = spans.get(load.cannerId) ?? { from, to }
+    spans.set(load.cannerId, { from: Math.min(had.from, from), to: Math.max(had.to, to) })
+  }
+  const taken = [...spans.values()]
+  const first = Math.min(...taken.map((s) => s.from))
+  return taken.length === 0 ? 0 : taken.reduce((m, s) => m + s.to - s.from, first)
 }
 
 /** Long enough for all loads one after the other when everybody is there. */
@@ -201,10 +245,15 @@ function* everyOrder(loads: readonly DayLoad[]): Generator<readonly number[]> {
 }
 
 /** Betters a plan by taking one step out and putting it elsewhere, or by letting filled jars wait. */
-function climb(start: Plan, judge: (plan: Plan) => boolean, done: () => boolean): void {
+function climb(
+  start: Plan,
+  judge: (plan: Plan) => boolean,
+  done: () => boolean,
+  tries: number,
+): void {
   const random = seeded(start.order.length)
   let plan = start
-  for (let n = 0; n < TRIES && !done(); n++) {
+  for (let n = 0; n < tries && !done(); n++) {
     const order = [...plan.order]
     let { delays } = plan
     if (below(random, DELAY_EACH) === 0) {

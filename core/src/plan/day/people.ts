@@ -1,4 +1,4 @@
-import type { DayPerson } from './types'
+import type { Absence, DayPerson } from './types'
 
 /** Something that takes one pair of hands from one moment to another, minutes. */
 export interface HandTask {
@@ -14,6 +14,7 @@ const MOST_TRIALS = 20_000
 interface Hand {
   readonly index: number
   readonly until: number
+  readonly gaps: readonly Absence[]
   free: number
 }
 
@@ -25,14 +26,14 @@ interface Hand {
  */
 export function assignHands(
   tasks: readonly HandTask[],
-  people: readonly Pick<DayPerson, 'from' | 'until'>[],
+  people: readonly (Pick<DayPerson, 'from' | 'until'> & { readonly gaps?: readonly Absence[] })[],
 ): readonly number[] | undefined {
   const order = tasks
     .map((task, index) => ({ task, index }))
     .sort((a, b) => a.task.from - b.task.from)
   // Whoever goes home first is asked first, so that those who stay are left for later work.
   const hands = people
-    .map((p, index): Hand => ({ index, until: p.until, free: p.from }))
+    .map((p, index): Hand => ({ index, until: p.until, gaps: p.gaps ?? [], free: p.from }))
     .sort((a, b) => a.until - b.until)
   const given = tasks.map(() => -1)
   let trials = 0
@@ -43,6 +44,8 @@ export function assignHands(
     for (const hand of hands) {
       const before = hand.free
       if (before > next.task.from + EPS || hand.until < next.task.to - EPS) continue
+      if (hand.gaps.some((g) => g.from < next.task.to - EPS && g.until > next.task.from + EPS))
+        continue
       // Two who leave together and are both free are one and the same.
       if (hand.until === last) continue
       last = hand.until

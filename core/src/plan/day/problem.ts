@@ -5,6 +5,7 @@ import {
   OPENED_WAITS_MIN,
   PIECE_MIN,
   WATCHED_AT_ONCE,
+  type Absence,
   type DayKitchen,
   type DayLoad,
 } from './types'
@@ -46,12 +47,21 @@ export interface DayProblem {
   readonly hands: readonly HandSpan[]
   readonly people: number
   /** When each of them is there, minutes from opening. */
-  readonly present: readonly { readonly from: number; readonly until: number }[]
+  readonly present: readonly Presence[]
   readonly burners: number
   /** When somebody is not there, minutes from opening. */
-  readonly away: readonly { readonly from: number; readonly until: number }[]
+  readonly away: readonly Absence[]
+  /** When nobody is, minutes from opening: a weight is not taken off by itself. */
+  readonly gaps: readonly Absence[]
   readonly loads: readonly DayLoad[]
   readonly nodes: readonly LoadNodes[]
+}
+
+/** When somebody is there: from, until, and not in between. */
+export interface Presence {
+  readonly from: number
+  readonly until: number
+  readonly gaps?: readonly Absence[]
 }
 
 /** Where a load's times are: its pieces of preparation, then filling, heat on, unloading. */
@@ -98,6 +108,7 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
   const hands = each.flatMap(([load, at]) => handsOf(load, at)).sort((a, b) => b.tail - a.tail)
   const away = (takes: number): Span[] =>
     fixed.map((f) => lasting(f.node, 0, f.until - f.from, takes))
+  const gaps = gapsOf(kitchen)
   const canners = [...new Set(loads.map((l) => l.cannerId))]
   const onStove = each.map(([load, at]): Span => inCanner(load, at))
   const watched = each.map(([load, at]) => lasting(at.heat, 0, offsets(load).cool, 1))
@@ -117,6 +128,7 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
         units: people * WATCHED_AT_ONCE,
         spans: [...watched, ...away(WATCHED_AT_ONCE)],
       },
+      ...restingApart(each, fixed, gaps),
     ],
     ends: each.map(([load, at]) => ({ node: at.unload, minutes: load.stages.unload })),
     hands,
@@ -124,7 +136,9 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
     present: kitchen.people.map((p) => ({
       from: Math.max(0, p.from - kitchen.opens),
       until: p.until - kitchen.opens,
+      gaps,
     })),
+    gaps,
     burners: kitchen.burners,
     away: absent,
     loads,
@@ -133,13 +147,19 @@ export function dayProblem(loads: readonly DayLoad[], kitchen: DayKitchen): DayP
 }
 
 function chainOf(load: DayLoad, at: LoadNodes): Link[] {
-  const { prepare, fill } = load.stages
+  const { prepare, cook, fill } = load.stages
   const { out } = offsets(load)
   const piece = prepare / at.prepare.length
   const first = at.prepare[0] ?? 0
   return [
     { from: 0, to: first, gap: 0 },
-    ...at.prepare.map((node, k) => ({ from: node, to: at.prepare[k + 1] ?? at.fill, gap: piece })),
+    ...at.prepare.map((node, k): Link => {
+      const next = at.prepare[k + 1]
+      // What is cooked is cooked right before it is filled.
+      return next === undefined
+        ? { from: node, to: at.fill, gap: piece + cook }
+        : { from: node, to: next, gap: piece }
+    }),
     { from: at.fill, to: at.heat, gap: fill },
     { from: at.heat, to: at.fill, gap: -fill - FILLED_WAITS_MIN },
     { from: at.heat, to: at.unload, gap: out },
@@ -161,7 +181,7 @@ const inCanner = (load: DayLoad, at: LoadNodes): Span => ({
 })
 
 function handsOf(load: DayLoad, at: LoadNodes): HandSpan[] {
-  const { prepare, fill, climb, unload } = load.stages
+  const { prepare, cook, fill, climb, unload } = load.stages
   const off = offsets(load)
   const run = off.out + unload
   const piece = prepare / at.prepare.length
@@ -171,26 +191,72 @@ function handsOf(load: DayLoad, at: LoadNodes): HandSpan[] {
     tail,
   })
   return [
-    ...at.prepare.map((node, k) => span(node, 0, piece, prepare - (k + 1) * piece + fill + run)),
+    ...at.prepare.map((node, k) =>
+      span(node, 0, piece, prepare - (k + 1) * piece + cook + fill + run),
+    ),
     span(at.fill, 0, fill, run),
     span(at.heat, off.climb, climb, run - off.process),
     span(at.unload, 0, unload, 0),
   ].filter((s) => s.minutes > 0)
 }
 
-/** When somebody who helps that day is not there: whoever has gone does not come back, however long it gets. */
-function absencesOf(loads: readonly DayLoad[], kitchen: DayKitchen) {
+/** Errands, minutes from opening. */
+const gapsOf = ({ gaps = [], opens }: DayKitchen): readonly Absence[] =>
+  gaps
+    .map((g) => ({ from: Math.max(0, g.from - opens), until: g.until - opens }))
+    .filter((g) => g.until > g.from)
+
+/**
+ * Rests that do not begin while nobody is there, since somebody takes the weight off, and
+ * pots that are not left on the fire. Only where there are errands.
+ */
+function restingApart(
+  each: readonly (readonly [DayLoad, LoadNodes])[],
+  fixed: readonly (Absence & { readonly node: number })[],
+  gaps: readonly Absence[],
+): Resource[] {
+  if (gaps.length === 0) return []
+  const rests = each.flatMap(([load, at]) => [
+    lasting(at.heat, offsets(load).rest, load.stages.rest, 1),
+    ...(load.stages.cook > 0 ? [lasting(at.fill, -load.stages.cook, load.stages.cook, 1)] : []),
+  ])
+  const away = gaps.flatMap((g) => {
+    const over = fixed.find((f) => f.from <= g.from && f.until >= g.until)
+    return over ? [lasting(over.node, g.from - over.from, g.until - g.from, 2 * each.length)] : []
+  })
+  return [{ units: 2 * each.length, spans: [...rests, ...away] }]
+}
+
+/**
+ * When somebody who helps that day is not there, errands included, one after the other:
+ * whoever has gone does not come back, however long it gets.
+ */
+function absencesOf(loads: readonly DayLoad[], kitchen: DayKitchen): readonly Absence[] {
   const loadsTake = loads.reduce(
-    (m, l) => m + offsets(l).out + l.stages.unload + l.stages.prepare + l.stages.fill,
+    (m, l) =>
+      m + offsets(l).out + l.stages.unload + l.stages.prepare + l.stages.cook + l.stages.fill,
     0,
   )
   const never = Math.max(LONG_DAY_MIN, kitchen.closes - kitchen.opens) + loadsTake
   return kitchen.people.flatMap((p) => {
     const from = Math.max(0, p.from - kitchen.opens)
     const until = p.until - kitchen.opens
-    return [
+    return joined([
       ...(from > 0 ? [{ from: 0, until: from }] : []),
+      ...gapsOf(kitchen),
       ...(until < never ? [{ from: Math.max(0, until), until: never }] : []),
-    ]
+    ])
   })
 }
+
+/** Absences in their order, those that touch as one. */
+const joined = (absences: readonly Absence[]): readonly Absence[] =>
+  [...absences]
+    .sort((a, b) => a.from - b.from)
+    .reduce<Absence[]>((all, next) => {
+      const last = all.at(-1)
+      if (last && next.from <= last.until)
+        all[all.length - 1] = { from: last.from, until: Math.max(last.until, next.until) }
+      else all.push(next)
+      return all
+    }, [])

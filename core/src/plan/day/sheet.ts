@@ -3,7 +3,7 @@ import { showMinutes } from '../../quantity/format'
 import { gatherPreparation } from './gather'
 import { assignHands } from './people'
 import { dayProblem, nodesOf, offsets, type LoadNodes } from './problem'
-import { earliestFinish, endsBy, type Found } from './search'
+import { earliestFinish, easier, endsBy, type Found } from './search'
 import {
   LONG_DAY_MIN,
   type DayChange,
@@ -49,7 +49,10 @@ export function daySheet(
   }
   const [fewest, people] = withFewest(order, kitchen, found, steps)
   const there = { ...kitchen, people }
-  const times = gatherPreparation(dayProblem(order, there), fewest.times)
+  const problem = dayProblem(order, there)
+  // What is made at once is not looked over.
+  const { times: chosen } = steps > 0 ? easier(problem, fewest) : fewest
+  const times = gatherPreparation(problem, chosen)
   return {
     outcome: 'sheet',
     tasks: tasksOf(order, there, times),
@@ -124,7 +127,11 @@ function tasksOf(
     stagesOf(load, nodes[i] as LoadNodes, times, kitchen.opens),
   )
   const hands = tasks.filter((t) => NEEDS_ONE.has(t.stage) && t.to > t.from)
-  const given = assignHands(hands, kitchen.people)
+  const { gaps = [] } = kitchen
+  const given = assignHands(
+    hands,
+    kitchen.people.map((p) => ({ ...p, gaps })),
+  )
   const who = new Map(hands.map((t, i) => [t, kitchen.people[given?.[i] ?? -1]?.id ?? null]))
   return tasks.map((t) => ({ ...t, person: who.get(t) ?? null }))
 }
@@ -146,6 +153,7 @@ function stagesOf(load: DayLoad, nodes: LoadNodes, times: Float64Array, opens: n
   const piece = stages.prepare / nodes.prepare.length
   return [
     ...nodes.prepare.map((n) => task('prepare', at(n), piece)),
+    task('cook', at(nodes.fill) - stages.cook, stages.cook),
     task('fill', at(nodes.fill), stages.fill),
     task('heat', heat, stages.heat),
     task('vent', heat + off.vent, stages.vent),

@@ -23,6 +23,14 @@ export interface DayKitchen {
   readonly closes: number
   readonly burners: number
   readonly people: readonly DayPerson[]
+  /** Errands, in which nobody is there; minutes from midnight. A canner may cool meanwhile. */
+  readonly gaps?: readonly Absence[]
+}
+
+/** When somebody is not there. */
+export interface Absence {
+  readonly from: number
+  readonly until: number
 }
 
 /** One stage on the clock, minutes from midnight; `person` where it takes hands or eyes. */

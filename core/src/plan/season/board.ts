@@ -1,6 +1,8 @@
 import { factsOf, type Facts, type Fit } from './facts'
+import { Habits } from './habits'
 import { DayTally, type LoadTimes } from './length'
-import { MOST_OVER_MIN, WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import { MOST_OVER_MIN, weightsOf, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import { lengthCost, WEIGHTS, type KeeperWeights } from './weights'
 import { Stocks } from './stocks'
 
 /** A load being put together. */
@@ -15,6 +17,8 @@ export interface BoardLoad {
   portions: { lot: number; jars: number }[]
   jars: number
   prepMin: number
+  /** Boiled or simmered before it is filled: the longest of its jars. */
+  cookMin: number
   minutes: number
   /** Shortest own time among its jars: how far it may be stretched. */
   shortest: number
@@ -59,27 +63,30 @@ export class Board {
   private readonly lengths: Float64Array
   private readonly costs: Float64Array
   private readonly tally: DayTally
-  private readonly portionWeight: number
+  private readonly weights: KeeperWeights
+  private readonly habits: Habits
   private saved: Saved | undefined
 
   constructor(readonly model: SeasonModel) {
     this.byDay = model.days.map(() => [])
     this.open = Int32Array.from(model.lots, (l) => l.jars)
     this.facts = factsOf(model)
-    this.portionWeight = model.portionWeight ?? 0
+    this.weights = weightsOf(model)
     this.urgent = this.facts.urgent
     this.stocks = new Stocks(model)
     this.tally = new DayTally(model.canners.length)
     this.lengths = new Float64Array(model.days.length)
     this.costs = new Float64Array(model.days.length)
+    this.habits = new Habits(this.facts, this.weights, this.byDay, this.lengths)
     for (let d = 0; d < model.days.length; d++) this.renew(d)
   }
 
-  /** Adds a load as it is, if it can be done. */
+  /** Adds a load as it is, if it can be done; a pinned one also where it makes the day too long. */
   addWhole(load: PlanLoad): boolean {
     let made: BoardLoad | null = null
     for (const p of load.portions) {
-      const place = this.placeAt(p.lot, load.day, load.canner, made, p.jars, 1)
+      const { pinned = false } = load
+      const place = this.placeAt(p.lot, load.day, load.canner, made, p.jars, 1, pinned)
       if (place?.jars === p.jars) made = this.put(place, load)
       else {
         if (made) this.remove(made)
@@ -106,6 +113,7 @@ export class Board {
   cost(): number {
     let sum = 0
     for (const c of this.costs) sum += c
+    sum += this.habits.inARow()
     this.open.forEach((o, lot) => (sum += o * this.lossOf(lot)))
     return sum
   }
@@ -125,6 +133,7 @@ export class Board {
    * A place for up to `wanted` jars on a day, in a load or a new one of a
    * canner; undefined when there is none.
    * @param least fewest jars of a new load when it is not the canner's own minimum.
+   * @param stays a load that people have put there: it may make the day too long.
    */
   placeAt(
     lot: number,
@@ -133,11 +142,13 @@ export class Board {
     load: BoardLoad | null,
     wanted: number,
     least?: number,
+    stays = false,
   ): Place | undefined {
     const from = this.model.lots[lot]
     const fit = this.facts.fits[lot]?.[canner]
     const open = this.model.days[day]?.minutes ?? 0
     if (!from || !fit || open <= 0 || day < from.arrived || day > from.due) return undefined
+    if (day < (this.model.canners[canner]?.from ?? 0)) return undefined
     let jars = Math.min(wanted, this.open[lot] ?? 0, load ? roomIn(load, fit) : fit.capacity)
     for (const line of this.facts.linesOf[lot] ?? [])
       jars = Math.min(jars, this.stocks.left(line, day))
@@ -152,23 +163,26 @@ export class Board {
           (load?.jars ?? 0) + n,
           (load?.prepMin ?? 0) + n * from.prepMinPerJar,
           minutes,
+          Math.max(load?.cookMin ?? 0, from.cookMin ?? 0),
         ),
         load,
       )
     const latest = open + this.model.lateMinutes + 1e-6
     let length = lengthWith(jars)
-    if (length > latest) {
+    if (length > latest && !stays) {
       jars = mostWithin(few, jars - 1, (n) => lengthWith(n) <= latest)
       if (jars < few) return undefined
       length = lengthWith(jars)
     }
     const before = this.lengths[day] ?? 0
-    const late = Math.max(0, length - open) - Math.max(0, before - open)
+    const w = this.weights
+    const longer = lengthCost(w, length, open) - lengthCost(w, before, open)
     const over = jars * (minutes - fit.minutes) + (load ? load.jars * (minutes - load.minutes) : 0)
-    const fresh = load ? 0 : WEIGHTS.load + (before === 0 ? WEIGHTS.day : 0)
+    const fresh = load ? 0 : WEIGHTS.load + (before === 0 ? w.day + this.habits.beside(day) : 0)
     const faded = jars * this.fadeOf(lot, day) * WEIGHTS.quality
-    const more = load?.portions.some((p) => p.lot === lot) ? 0 : this.portionWeight
-    const delta = fresh + more + faded + late * WEIGHTS.late + over * WEIGHTS.over
+    const more = load?.portions.some((p) => p.lot === lot) ? 0 : w.portion
+    const delta =
+      fresh + more + faded + longer + over * WEIGHTS.over + this.habits.more(lot, day, jars)
     return { lot, day, canner, load, jars, delta }
   }
 
@@ -185,6 +199,7 @@ export class Board {
     else load.portions.push({ lot, jars })
     load.jars += jars
     load.prepMin += jars * from.prepMinPerJar
+    load.cookMin = Math.max(load.cookMin, from.cookMin ?? 0)
     load.minutes = Math.max(load.minutes, fit.minutes)
     load.shortest = Math.min(load.shortest, fit.minutes)
     this.draw(lot, day, jars)
@@ -209,6 +224,7 @@ export class Board {
       portions: [],
       jars: 0,
       prepMin: 0,
+      cookMin: 0,
       minutes: 0,
       shortest: Infinity,
       times: { canner, hands: 0, run: 0 },
@@ -241,6 +257,7 @@ export class Board {
     load.prepMin -= jars * from.prepMinPerJar
     const own = load.portions.map((p) => this.facts.fits[p.lot]?.[load.canner]?.minutes ?? 0)
     load.minutes = Math.max(...own)
+    load.cookMin = Math.max(0, ...load.portions.map((p) => this.model.lots[p.lot]?.cookMin ?? 0))
     load.shortest = Math.min(...own)
     this.draw(lot, load.day, -jars)
     this.retime(load)
@@ -274,14 +291,20 @@ export class Board {
       this.saved.days.set(day, (this.byDay[day] ?? []).map(copyLoad))
   }
 
-  private timesOf(canner: number, jars: number, prepMin: number, minutes: number): LoadTimes {
+  private timesOf(
+    canner: number,
+    jars: number,
+    prepMin: number,
+    minutes: number,
+    cook: number,
+  ): LoadTimes {
     const stages = this.model.canners[canner]?.stageMinutes
     const fill = (stages?.fillMinFixed ?? 0) + (stages?.fillMinPerJar ?? 0) * jars
-    return { canner, hands: prepMin + fill, run: (this.facts.baseRun[canner] ?? 0) + minutes }
+    return { canner, hands: prepMin + fill, run: (this.facts.baseRun[canner] ?? 0) + minutes, cook }
   }
 
   private retime(load: BoardLoad): void {
-    load.times = this.timesOf(load.canner, load.jars, load.prepMin, load.minutes)
+    load.times = this.timesOf(load.canner, load.jars, load.prepMin, load.minutes, load.cookMin)
     this.renew(load.day)
   }
 
@@ -304,10 +327,12 @@ export class Board {
     const length = this.lengthOf(day)
     this.lengths[day] = length
     const loads = this.byDay[day] ?? []
-    let cost = Math.max(0, length - (this.model.days[day]?.minutes ?? 0)) * WEIGHTS.late
-    if (loads.length > 0 && !this.facts.fixed[day]?.length) cost += WEIGHTS.day
+    const w = this.weights
+    let cost = lengthCost(w, length, this.model.days[day]?.minutes ?? 0)
+    if (loads.length > 0 && !this.facts.fixed[day]?.length) cost += w.day
+    cost += this.habits.ofDay(day)
     for (const load of loads) {
-      cost += WEIGHTS.load + load.portions.length * this.portionWeight
+      cost += WEIGHTS.load + load.portions.length * w.portion
       for (const p of load.portions) {
         const own = this.facts.fits[p.lot]?.[load.canner]?.minutes ?? 0
         cost += p.jars * this.fadeOf(p.lot, day) * WEIGHTS.quality

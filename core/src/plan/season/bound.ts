@@ -1,5 +1,6 @@
 import { costOf } from './cost'
-import { WEIGHTS, type SeasonModel, type SeasonPlan } from './model'
+import type { SeasonModel, SeasonPlan } from './model'
+import { WEIGHTS } from './weights'
 import { windowProgram } from './program'
 import { windowOf } from './window'
 import type { Solver } from './solver'
@@ -10,17 +11,24 @@ export interface Proof {
   readonly bound: number
   /** Share of the plan's cost that is not proven, 0 when it is the best. */
   readonly gap: number
-  /** The gap said in whole loads: at most so many loads' worth better could exist. */
-  readonly loads: number
+  /**
+   * The gap said in whole loads: at most so many loads' worth better could exist. Null where
+   * that is more than says anything: how near the plan is to the best is not known.
+   */
+  readonly loads: number | null
 }
 
 /** Seconds spent on the proof: more make the bound tighter, never wrong. */
 const PATIENCE_S = 5
+/** Seconds for the relaxation, below which no bound falls. */
+const RELAXED_S = 20
+/** More than so many loads' worth says nothing that anybody can picture. */
+const PICTURED_LOADS = 6
 
 /**
  * What no plan can beat: the whole season as one program, with the clock only as
- * far as it binds every plan, and how far branch and bound has come with it.
- * Pinned loads are in every plan.
+ * far as it binds every plan; its relaxation, and how far branch and bound has come
+ * beyond that. Pinned loads are in every plan.
  */
 export function proveBound(
   model: SeasonModel,
@@ -34,8 +42,13 @@ export function proveBound(
   const { program } = windowProgram(model, window, true)
   const cost = costOf(model, plan).total
   const without = costOf(model, kept).total
-  const solved = solve(program, { nodes: 100_000, gap: 0.001, seconds })
-  const bound = Number.isFinite(solved.bound) ? Math.min(cost, without + solved.bound) : 0
+  const limits = { nodes: 100_000, gap: 0.001 }
+  // Branch and bound that is stopped early may not even have come so far.
+  const relaxed = solve(program, { ...limits, seconds: RELAXED_S, relaxed: true })
+  const solved = solve(program, { ...limits, seconds })
+  const best = Math.max(relaxed.bound, Number.isFinite(solved.bound) ? solved.bound : -Infinity)
+  const bound = Number.isFinite(best) ? Math.max(0, Math.min(cost, without + best)) : 0
   const gap = cost > 0 ? Math.max(0, (cost - bound) / cost) : 0
-  return { bound, gap, loads: Math.floor((cost - bound) / WEIGHTS.load + 1e-6) }
+  const loads = Math.floor((cost - bound) / WEIGHTS.load + 1e-6)
+  return { bound, gap, loads: loads > PICTURED_LOADS ? null : loads }
 }

@@ -11,6 +11,7 @@ export type PlanFault =
   | 'capacity'
   | 'minimum'
   | 'not-here'
+  | 'untested'
   | 'past-can-by'
   | 'closed'
   | 'too-long'
@@ -56,6 +57,7 @@ function loadFaults(model: SeasonModel, load: PlanLoad): PlanComplaint[] {
   const least = minimumFor(canner.minimum, first.jar)
   if (jars < least) say('minimum', least - jars)
   if (lots.some((l) => l && day < l.arrived)) say('not-here')
+  if (day < (canner.from ?? 0)) say('untested')
   if (lots.some((l) => l && day > l.due)) say('past-can-by')
   return faults
 }

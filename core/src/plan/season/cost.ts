@@ -1,5 +1,6 @@
 import { dayLength, loadTimes, type LoadTimes } from './length'
-import { fade, lossOf, WEIGHTS, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import { fade, lossOf, weightsOf, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import { foodsBeyond, lengthCost, minutesLate, WEIGHTS } from './weights'
 
 /** What a plan comes to. */
 export interface PlanCost {
@@ -13,8 +14,18 @@ export interface PlanCost {
   readonly portions: number
   /** Minutes past closing, all days together. */
   readonly late: number
+  /** Days that run past closing. */
+  readonly lateDays: number
   /** Jar-minutes of more processing than a jar's own. */
   readonly over: number
+  /** Foods beyond two, all days together. */
+  readonly foods: number
+  /** Minutes of the longest day. */
+  readonly longest: number
+  /** Canning days right after others: the second counts one, the third two, and so on. */
+  readonly inARow: number
+  /** Jars on another day than in the plan people have. */
+  readonly moved: number
   /** All of it weighed. */
   readonly total: number
 }
@@ -26,6 +37,10 @@ export const processMinutesOf = (model: SeasonModel, load: PlanLoad): number =>
     0,
   )
 
+/** Minutes that a load boils or simmers before it is filled: the longest of what is in it. */
+export const cookMinutesOf = (model: SeasonModel, load: Pick<PlanLoad, 'portions'>): number =>
+  load.portions.reduce((most, p) => Math.max(most, model.lots[p.lot]?.cookMin ?? 0), 0)
+
 export const jarsOf = (load: PlanLoad): number => load.portions.reduce((n, p) => n + p.jars, 0)
 
 export function timesOf(model: SeasonModel, load: PlanLoad): LoadTimes {
@@ -36,7 +51,14 @@ export function timesOf(model: SeasonModel, load: PlanLoad): LoadTimes {
     0,
   )
   const minutes = processMinutesOf(model, load)
-  return loadTimes(load.canner, canner.stageMinutes, jarsOf(load), prep, minutes)
+  return loadTimes(
+    load.canner,
+    canner.stageMinutes,
+    jarsOf(load),
+    prep,
+    minutes,
+    cookMinutesOf(model, load),
+  )
 }
 
 /** Times of the loads that stay, by day. */
@@ -44,7 +66,10 @@ export function fixedTimes(model: SeasonModel): readonly (readonly LoadTimes[])[
   const byDay: LoadTimes[][] = model.days.map(() => [])
   for (const f of model.fixed) {
     const stages = model.canners[f.canner]?.stageMinutes
-    if (stages) byDay[f.day]?.push(loadTimes(f.canner, stages, f.jars, f.prepMin, f.processMinutes))
+    if (stages)
+      byDay[f.day]?.push(
+        loadTimes(f.canner, stages, f.jars, f.prepMin, f.processMinutes, f.cookMin),
+      )
   }
   return byDay
 }
@@ -78,34 +103,78 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
     lost += jars
     loss += jars * lossOf(model, lot)
   }
-  const openDays = new Set(plan.loads.map((l) => l.day))
-  // A day that is canned on anyway costs nothing more.
-  for (const f of model.fixed) openDays.delete(f.day)
-  const late = dayLengths(model, plan).reduce(
-    (sum, length, d) => sum + Math.max(0, length - (model.days[d]?.minutes ?? 0)),
-    0,
-  )
+  const days = dayParts(model, plan)
   const portions = plan.loads.reduce((n, l) => n + l.portions.length, 0)
-  const parts = { lost, faded, loads: plan.loads.length, days: openDays.size, portions, late, over }
-  return { ...parts, total: loss + weigh(parts) + portions * (model.portionWeight ?? 0) }
+  const moved = jarsMoved(model, plan)
+  const w = weightsOf(model)
+  const total =
+    loss +
+    faded * WEIGHTS.quality +
+    plan.loads.length * WEIGHTS.load +
+    over * WEIGHTS.over +
+    portions * w.portion +
+    moved * w.moved +
+    days.total
+  const { total: _days, ...ofDays } = days
+  return { lost, faded, loads: plan.loads.length, portions, over, moved, ...ofDays, total }
 }
 
-/** The weighed sum of a plan's parts, without the jars lost and its portions. */
-const weigh = (p: Omit<PlanCost, 'lost' | 'portions' | 'total'>): number =>
-  p.faded * WEIGHTS.quality +
-  p.loads * WEIGHTS.load +
-  p.days * WEIGHTS.day +
-  p.late * WEIGHTS.late +
-  p.over * WEIGHTS.over
+/** What a plan's days come to, and their part of the weighed sum. */
+function dayParts(model: SeasonModel, plan: SeasonPlan) {
+  const w = weightsOf(model)
+  const lengths = dayLengths(model, plan)
+  const fixed = new Set(model.fixed.map((f) => f.day))
+  const foods = model.days.map(() => new Set<string>())
+  for (const load of plan.loads)
+    for (const p of load.portions) foods[load.day]?.add(model.lots[p.lot]?.foodId ?? '')
+  const parts = { days: 0, late: 0, lateDays: 0, foods: 0, longest: 0, inARow: 0, total: 0 }
+  let run = 0
+  for (const [d, length] of lengths.entries()) {
+    const open = model.days[d]?.minutes ?? 0
+    const late = minutesLate(length, open)
+    const own = foods[d]?.size ?? 0
+    // A day that is canned on anyway costs nothing more.
+    const more = own > 0 && !fixed.has(d) ? 1 : 0
+    run = length > 0 ? run + 1 : 0
+    const row = Math.max(0, run - 1)
+    parts.days += more
+    parts.late += late
+    parts.lateDays += late > 0 ? 1 : 0
+    parts.foods += foodsBeyond(own)
+    parts.longest = Math.max(parts.longest, length)
+    parts.inARow += row
+    parts.total +=
+      more * w.day + foodsBeyond(own) * w.food + row * w.inARow + lengthCost(w, length, open)
+  }
+  return parts
+}
+
+/** Jars of a plan that are on another day than in the one people have. */
+function jarsMoved(model: SeasonModel, plan: SeasonPlan): number {
+  if (!model.before) return 0
+  const had = new Map<string, number>()
+  for (const b of model.before) {
+    const key = `${b.lot} ${b.day}`
+    had.set(key, (had.get(key) ?? 0) + b.jars)
+  }
+  let moved = 0
+  for (const load of plan.loads)
+    for (const p of load.portions) {
+      const key = `${p.lot} ${load.day}`
+      const there = Math.min(p.jars, had.get(key) ?? 0)
+      had.set(key, (had.get(key) ?? 0) - there)
+      moved += p.jars - there
+    }
+  return moved
+}
 
 /** What one plan costs more than another, part by part. */
-export const costDifference = (then: PlanCost, before: PlanCost): PlanCost => ({
-  lost: then.lost - before.lost,
-  faded: then.faded - before.faded,
-  loads: then.loads - before.loads,
-  days: then.days - before.days,
-  portions: then.portions - before.portions,
-  late: then.late - before.late,
-  over: then.over - before.over,
-  total: then.total - before.total,
-})
+export const costDifference = (then: PlanCost, before: PlanCost): PlanCost => {
+  const less = (part: keyof PlanCost): number => then[part] - before[part]
+  return {
+    ...{ lost: less('lost'), faded: less('faded'), loads: less('loads'), days: less('days') },
+    ...{ portions: less('portions'), late: less('late'), lateDays: less('lateDays') },
+    ...{ over: less('over'), foods: less('foods'), longest: less('longest') },
+    ...{ inARow: less('inARow'), moved: less('moved'), total: less('total') },
+  }
+}

@@ -2,8 +2,8 @@ import { dayLoadOf } from '../day/from-load'
 import { dayFinish, dayFits } from '../day/sheet'
 import type { DayKitchen, DayLoad } from '../day/types'
 import type { Board, BoardLoad } from './board'
-import { jarsOf, processMinutesOf } from './cost'
-import type { PlanLoad, SeasonModel } from './model'
+import { cookMinutesOf, jarsOf, processMinutesOf } from './cost'
+import { spanOf, type PlanLoad, type SeasonModel } from './model'
 
 /** Long enough for any day to be laid out. */
 const ENDLESS_MIN = 72 * 60
@@ -17,6 +17,7 @@ interface Laid {
   readonly lot: number
   readonly jars: number
   readonly prepMin: number
+  readonly cookMin: number
   readonly minutes: number
 }
 
@@ -65,6 +66,7 @@ export class DayEnds {
         0,
       ),
       minutes: processMinutesOf(this.model, l),
+      cookMin: cookMinutesOf(this.model, l),
     }))
     if (this.layOut(there, day, (all, k) => dayFits(all, k, STEPS))) return 0
     const end = this.layOut(
@@ -79,7 +81,8 @@ export class DayEnds {
   private fits(loads: readonly BoardLoad[], day: number): boolean {
     if (loads.length === 0) return true
     const { minutes = 0, people = 1 } = this.model.days[day] ?? {}
-    const key = `${minutes} ${people} ${this.fixed[day]?.length ? day : ''}|${loads.map(keyOf).sort().join('|')}`
+    const gaps = this.model.days[day]?.gaps
+    const key = `${minutes} ${people} ${gaps ? JSON.stringify(gaps) : ''} ${this.fixed[day]?.length ? day : ''}|${loads.map(keyOf).sort().join('|')}`
     const known = this.known.get(key)
     if (known !== undefined) return known
     const there = loads.map((l): Laid => ({ ...l, lot: l.portions[0]?.lot ?? 0 }))
@@ -89,7 +92,8 @@ export class DayEnds {
   }
 
   private latest(day: number): number {
-    return (this.model.days[day]?.minutes ?? 0) + this.model.lateMinutes
+    const there = this.model.days[day]
+    return (there ? spanOf(there) : 0) + this.model.lateMinutes
   }
 
   private layOut<R>(
@@ -107,7 +111,8 @@ export class DayEnds {
     // The same loads in the same order, wherever they come from: the same answer.
     const sorted = [...loads].sort((a, b) => keyOf(a).localeCompare(keyOf(b)))
     const all = [...sorted.map((l, i) => this.dayLoad(l, i)), ...(this.fixed[day] ?? [])]
-    return look(all, { opens: 0, closes: latest, burners: this.model.burners, people })
+    const { gaps = [] } = this.model.days[day] ?? {}
+    return look(all, { opens: 0, closes: latest, burners: this.model.burners, people, gaps })
   }
 
   private dayLoad(load: Laid, i: number): DayLoad {
@@ -122,6 +127,7 @@ export class DayEnds {
       // Sums of parts differ in their last digits by the order they were added in.
       prepMin: Math.round(load.prepMin * 1000) / 1000,
       processMinutes: load.minutes,
+      cookMin: load.cookMin,
       stageMinutes: canner.stageMinutes,
     })
   }
@@ -133,4 +139,4 @@ const staying = (k: DayKitchen): DayKitchen['people'] =>
 
 /** What a day sheet sees of a load. */
 const keyOf = (l: Omit<Laid, 'lot'>): string =>
-  `${l.canner} ${l.jars} ${Math.round(l.prepMin * 1000)} ${l.minutes}`
+  `${l.canner} ${l.jars} ${Math.round(l.prepMin * 1000)} ${l.minutes} ${l.cookMin}`

@@ -1,7 +1,7 @@
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { fixedTimes } from './cost'
 import { runMinutes, type LoadTimes } from './length'
-import { draws, fade, lossOf, type SeasonModel } from './model'
+import { draws, fade, lossOf, weightsOf, type SeasonModel } from './model'
 
 /** What a lot is to a canner: how many fit, how few may run, and with what it may share. */
 export interface Fit {
@@ -27,6 +27,10 @@ export interface Facts {
   readonly loss: Float64Array
   /** Lost quality of one jar, by lot and days since it came. */
   readonly fade: readonly Float64Array[]
+  /** By lot, a small number for its food. */
+  readonly food: Int32Array
+  /** By lot, jars on each day in the plan people have; undefined where there is none. */
+  readonly before: readonly Int32Array[] | undefined
 }
 
 /** Supply lines that can run short at all: there are fewer pieces on some day than jars that draw on them. */
@@ -39,6 +43,21 @@ function scarceLines(model: SeasonModel): readonly number[] {
     const most = wanted.reduce((n, l) => n + (draws(line, l.jar, l.mouth) ? l.jars : 0), 0)
     return Math.min(Infinity, ...line.stock) < most ? [i] : []
   })
+}
+
+function foodsOf(model: SeasonModel): Int32Array {
+  const names = [...new Set(model.lots.map((l) => l.foodId))]
+  return Int32Array.from(model.lots, (l) => names.indexOf(l.foodId))
+}
+
+function beforeOf(model: SeasonModel): readonly Int32Array[] | undefined {
+  if (!model.before || weightsOf(model).moved === 0) return undefined
+  const jars = model.lots.map(() => new Int32Array(model.days.length))
+  for (const b of model.before) {
+    const days = jars[b.lot]
+    if (days) days[b.day] = (days[b.day] ?? 0) + b.jars
+  }
+  return jars
 }
 
 export function factsOf(model: SeasonModel): Facts {
@@ -74,6 +93,8 @@ export function factsOf(model: SeasonModel): Facts {
       .sort((a, b) => a.keeps - b.keeps || a.due - b.due || b.jars - a.jars || a.i - b.i)
       .map((x) => x.i),
     loss: Float64Array.from(model.lots, (l) => lossOf(model, l)),
+    food: foodsOf(model),
+    before: beforeOf(model),
     fade: model.lots.map((lot) => {
       const first = Math.max(0, lot.arrived)
       const span = Math.max(0, Math.min(model.days.length - 1, lot.due) - first + 1)

@@ -1,19 +1,22 @@
+import { cookMinutes } from '../../harvest/ahead'
 import { handsPerQuart } from '../../harvest/estimate'
-import type { HouseholdRules } from '../../method/data/types'
-import type { GaugeKind, JarSize, Mouth, Pack } from '../../words'
+import type { Food, HouseholdRules } from '../../method/data/types'
+import type { CanningDays, GaugeKind, JarSize, Mouth, Pack } from '../../words'
 import { addDays, daysBetween } from '../../time/dates'
 import { countJars } from '../../method/jar-size'
 import { formOf, shortName } from '../../method/foods'
 import { lookUpProcess } from '../../method/lookup'
-import { feet } from '../../quantity/units'
+import type { Feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
-import { kitchenOn, type KitchenCalendar } from '../../time/kitchen'
+import { kitchenOn, type KitchenCalendar, type KitchenStretch } from '../../time/kitchen'
 import { prepPerJar } from './length'
-import { PORTION_WEIGHT } from './model'
+import { LEANING_WEIGHTS } from './weights'
 import type {
+  Fading,
   FixedLoad,
   LotProcess,
   SeasonCanner,
+  SeasonDay,
   SeasonLot,
   SeasonModel,
   SupplyLine,
@@ -31,13 +34,20 @@ export interface LotRecord {
   readonly expected: boolean
 }
 
-export interface CannerRecord extends SeasonCanner {
+export interface CannerRecord extends Omit<SeasonCanner, 'from' | 'testBy'> {
   readonly regulatedBy: GaugeKind
+  /** Not fit for use: nothing is planned for it, what is planned at the stove keeps its time. */
+  readonly blocked?: boolean
+  /**
+   * The last day on which its dial may run a load by the test on record, ISO date; null for a
+   * dial without one. Left out for a weight, which needs none.
+   */
+  readonly testedUntil?: string | null
 }
 
 /** A load that is planned at the stove or on it. */
 export interface LoadRecord {
-  readonly on: string
+  readonly onDate: string
   readonly cannerId: string
   readonly jar: JarSize
   readonly mouth: Mouth
@@ -46,6 +56,7 @@ export interface LoadRecord {
   readonly toFill: number
   readonly prepMin: number
   readonly processMinutes: number
+  readonly cookMin?: number
 }
 
 /** Pieces on hand of something jars draw; kinds that nobody counts are left out. */
@@ -61,12 +72,14 @@ export interface SeasonRecords {
   readonly today: string
   /** Minutes of today that are over. */
   readonly nowMinute: number
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly defaultPack: Pack
   /** What the household adds to the tested times. */
   readonly rules?: HouseholdRules
   readonly burners: number
   readonly lateMinutes: number
+  /** How the household likes its canning days; the bare figures where it is left out. */
+  readonly canningDays?: CanningDays
   readonly calendar: KitchenCalendar
   readonly lots: readonly LotRecord[]
   readonly canners: readonly CannerRecord[]
@@ -98,14 +111,13 @@ export function seasonFrom(records: SeasonRecords): Season {
   const count = Math.min(LONGEST_DAYS, Math.max(SHORTEST_DAYS, furthest + 1))
   const days = Array.from({ length: count }, (_, d) => {
     const date = addDays(today, d)
-    const open = kitchenOn(records.calendar, date, d === 0 ? records.nowMinute : 0)
-    return { date, minutes: open ? open.closes - open.opens : 0, people: open?.people ?? 0 }
+    return seasonDay(date, kitchenOn(records.calendar, date, d === 0 ? records.nowMinute : 0))
   })
   if (days.every((d) => d.minutes === 0))
     notes.push(
       note('kitchen', '', 'The kitchen is never open. Say on which evenings there is time.'),
     )
-  if (records.canners.length === 0)
+  if (records.canners.every((c) => c.blocked))
     notes.push(note('canner', '', 'No canner is fit for use. See Gear for what is missing.'))
   const lots = records.lots.flatMap((l) => lotFrom(records, l, count, notes))
   const shortest = shortestLoad(records, lots)
@@ -121,7 +133,7 @@ export function seasonFrom(records: SeasonRecords): Season {
   return {
     model: {
       days,
-      canners: records.canners,
+      canners: records.canners.map((c) => cannerFrom(c, today, count)),
       lots,
       burners: records.burners,
       supplies: records.stock.map((s): SupplyLine => ({
@@ -133,7 +145,7 @@ export function seasonFrom(records: SeasonRecords): Season {
       })),
       fixed: records.loads.flatMap((l) => fixedFrom(records, l, count)),
       lateMinutes: records.lateMinutes,
-      portionWeight: PORTION_WEIGHT,
+      ...(records.canningDays ? { weights: LEANING_WEIGHTS[records.canningDays] } : {}),
     },
     notes,
   }
@@ -145,12 +157,33 @@ const note = (about: SeasonNote['about'], id: string, sentence: string): SeasonN
   sentence,
 })
 
+/** A day with the errands between its free times. */
+function seasonDay(date: string, open: KitchenStretch | null): SeasonDay {
+  if (!open) return { date, minutes: 0, people: 0 }
+  const { opens, closes, people } = open
+  const gaps = open.gaps.map((g) => ({ from: g.from - opens, until: g.until - opens }))
+  const away = gaps.reduce((m, g) => m + g.until - g.from, 0)
+  return { date, minutes: closes - opens - away, people, ...(gaps.length > 0 ? { gaps } : {}) }
+}
+
+/** A dial is sent away and back, or taken to whoever tests it: so many days from today. */
+const TEST_TAKES_DAYS = 7
+
+/** A canner with the days on which its dial's test on record holds. */
+function cannerFrom(canner: CannerRecord, today: string, days: number): SeasonCanner {
+  const { regulatedBy: _by, blocked: _blocked, testedUntil, ...rest } = canner
+  if (testedUntil === undefined) return rest
+  const last = testedUntil === null ? -1 : daysBetween(today, testedUntil)
+  if (last < 0) return { ...rest, from: TEST_TAKES_DAYS, testBy: TEST_TAKES_DAYS }
+  return last + 1 < days ? { ...rest, testBy: last + 1 } : rest
+}
+
 function fixedFrom(records: SeasonRecords, load: LoadRecord, days: number): FixedLoad[] {
-  const day = daysBetween(records.today, load.on)
+  const day = daysBetween(records.today, load.onDate)
   const canner = records.canners.findIndex((c) => c.id === load.cannerId)
   if (day < 0 || day >= days || canner < 0) return []
-  const { jar, mouth, jars, toFill, prepMin, processMinutes } = load
-  return [{ day, canner, jar, mouth, jars, toFill, prepMin, processMinutes }]
+  const { onDate: _on, cannerId: _canner, ...rest } = load
+  return [{ ...rest, day, canner }]
 }
 
 /** The mouth a household uses for a size: what it owns, regular when it owns both or neither. */
@@ -170,33 +203,16 @@ function lotFrom(
   const found = formOf(lot.formId)
   if (!found || lot.jars < 1) return []
   const name = shortName(found.food)
-  const arrived = daysBetween(records.today, lot.arrivedOn)
-  const due = daysBetween(records.today, lot.canBy)
-  if (due < arrived) {
-    notes.push(
-      note(
-        'lot',
-        lot.id,
-        `${name}: the can-by date is before the day it comes in. Correct one of them.`,
-      ),
-    )
-    return []
-  }
-  if (arrived >= days) return []
-  if (due < 0)
-    notes.push(
-      note(
-        'lot',
-        lot.id,
-        `${name}: past its can-by. Look it over; what is sound is planned for today, if there is time.`,
-      ),
-    )
+  const stay = stayOf(records.today, lot, days, (sentence) =>
+    notes.push(note('lot', lot.id, `${name}: ${sentence}`)),
+  )
+  if (!stay) return []
   const pack = found.form.packs.some((p) => p.pack === records.defaultPack)
     ? records.defaultPack
     : (found.form.packs[0]?.pack ?? 'hot')
   const mouth = mouthFor(records, lot.jar)
   const processes = records.canners.map((c) => processAt(records, c, lot, pack, mouth))
-  if (records.canners.length > 0 && processes.every((p) => p === null)) {
+  if (records.canners.some((c) => !c.blocked) && processes.every((p) => p === null)) {
     notes.push(note('lot', lot.id, whyNoCanner(records, lot, name, pack)))
     return []
   }
@@ -209,12 +225,46 @@ function lotFrom(
       jar: lot.jar,
       mouth,
       jars: lot.jars,
-      arrived,
-      due: Math.min(days - 1, Math.max(0, due)),
+      ...stay,
       prepMinPerJar: prepPerJar(lot.jar, handsPerQuart(found.food, found.form)),
+      fading: fadingOf(found.food),
+      cookMin: cookMinutes([lot]),
       processes,
     },
   ]
+}
+
+/** The days of a lot in the season, first and last; undefined where it is not planned. */
+function stayOf(
+  today: string,
+  lot: Pick<LotRecord, 'arrivedOn' | 'canBy'>,
+  days: number,
+  tell: (sentence: string) => void,
+): Pick<SeasonLot, 'arrived' | 'due'> | undefined {
+  const arrived = daysBetween(today, lot.arrivedOn)
+  const due = daysBetween(today, lot.canBy)
+  if (due < arrived) {
+    tell('the can-by date is before the day it comes in. Correct one of them.')
+    return undefined
+  }
+  if (arrived >= days) {
+    tell(`expected after the ${days} days that are planned here. It is planned when it is nearer.`)
+    return undefined
+  }
+  if (due < 0)
+    tell('past its can-by. Look it over; what is sound is planned for today, if there is time.')
+  return { arrived, due: Math.min(days - 1, Math.max(0, due)) }
+}
+
+/** Foods that keep at most so long lose from the first hour; those that keep over that, hardly. */
+const QUICK_DAYS = 3
+const STORED_DAYS = 30
+
+/** How a food fades while it waits, by how long it keeps at its best. */
+function fadingOf({ keepsDays: { room, cool } }: Food): Fading {
+  const keeps = Math.max(room, cool)
+  if (keeps <= QUICK_DAYS) return { power: 1, weight: 1.5 }
+  return keeps > STORED_DAYS ? { power: 2, weight: 0.25 } : { power: 2, weight: 1 }
 }
 
 function processAt(
@@ -224,6 +274,7 @@ function processAt(
   pack: Pack,
   mouth: Mouth,
 ): LotProcess | null {
+  if (canner.blocked) return null
   if (capacityFor(canner.capacity, lot.jar, mouth) < minimumFor(canner.minimum, lot.jar))
     return null
   const found = lookUp(records, canner, lot, pack)
@@ -236,12 +287,12 @@ const lookUp = (records: SeasonRecords, canner: CannerRecord, lot: LotRecord, pa
     pack,
     jar: lot.jar,
     gauge: canner.regulatedBy,
-    altitudeFt: feet(records.altitudeFt),
+    altitudeFt: records.altitudeFt,
     ...(records.rules ? { rules: records.rules } : {}),
   })
 
 function whyNoCanner(records: SeasonRecords, lot: LotRecord, name: string, pack: Pack): string {
-  for (const canner of records.canners) {
+  for (const canner of records.canners.filter((c) => !c.blocked)) {
     const answer = lookUp(records, canner, lot, pack)
     if (answer.outcome === 'refused') return `${name}: ${answer.sentence}`
   }
@@ -259,7 +310,14 @@ function shortestLoad(records: SeasonRecords, lots: readonly SeasonLot[]): numbe
       const jars = minimumFor(canner.minimum, lot.jar)
       const hands = jars * (lot.prepMinPerJar + s.fillMinPerJar) + s.fillMinFixed
       const run =
-        s.heatMin + s.ventMin + s.climbMin + process.minutes + s.coolMin + s.restMin + s.unloadMin
+        (lot.cookMin ?? 0) +
+        s.heatMin +
+        s.ventMin +
+        s.climbMin +
+        process.minutes +
+        s.coolMin +
+        s.restMin +
+        s.unloadMin
       least = Math.min(least, hands + run)
     })
   return least

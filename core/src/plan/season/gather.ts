@@ -1,15 +1,24 @@
+import type { Feet } from '../../quantity/units'
 import type { HouseCanner } from '../../load/types'
 import type { Book, BookJar, BookLoad, BookLot } from '../../book/book'
 import { jarsUnplanned } from '../../book/lots'
 import { emptyJars, lidsLeft } from '../../book/stock'
+import { DIAL_TEST_DAYS, TESTABLE } from '../../load/fitness'
 import { restingHere } from '../../load/stages'
+import { cookMinutes } from '../../harvest/ahead'
 import { prepMinutes } from '../../harvest/estimate'
 import { rulesOf } from '../../method/lookup'
 import type { HouseholdRules } from '../../method/data/types'
-import { dateAt } from '../../time/dates'
+import { addDays, dateAt } from '../../time/dates'
 import type { KitchenCalendar } from '../../time/kitchen'
 import { isOpenLot } from '../../words'
-import type { LoadRecord, LotRecord, SeasonRecords, StockRecord } from './from-records'
+import type {
+  CannerRecord,
+  LoadRecord,
+  LotRecord,
+  SeasonRecords,
+  StockRecord,
+} from './from-records'
 
 export interface LoadOnRecord extends BookLoad {
   readonly cannerId: string
@@ -26,10 +35,10 @@ export interface HouseholdRecords extends Pick<
   readonly jars: readonly Pick<BookJar, 'jar' | 'mouth' | 'state'>[]
   readonly nowMinute: number
   readonly zone: string
-  readonly altitudeFt: number
+  readonly altitudeFt: Feet
   readonly settings: Pick<
     Book['household']['settings'],
-    'defaultPack' | 'burners' | 'lateMinutes' | 'restMinutes'
+    'defaultPack' | 'burners' | 'lateMinutes' | 'restMinutes' | 'canningDays'
   > &
     Required<HouseholdRules>
   readonly calendar: KitchenCalendar
@@ -53,11 +62,26 @@ export function gatherRecords(rows: HouseholdRecords): SeasonRecords {
     lateMinutes: settings.lateMinutes,
     calendar,
     lots: rows.lots.filter(isOpenLot).map((l) => lotRecord(rows, l)),
-    canners: rows.canners
-      .filter((c) => !c.retired && c.blocks.length === 0)
-      .map((c) => restingHere(c, settings)),
+    canningDays: settings.canningDays,
+    canners: rows.canners.filter((c) => !c.retired).map((c) => cannerRecord(c, settings)),
     loads: rows.loads.filter((l) => !GOING.has(l.stage)).map((l) => loadRecord(rows, l)),
     stock: stockOf(rows),
+  }
+}
+
+/** A canner as the season sees it: what is broken is out, what is to be tested is out until then. */
+function cannerRecord(
+  canner: HouseCanner,
+  settings: { readonly restMinutes: number },
+): CannerRecord {
+  const { id, name, capacity, minimum, stageMinutes, regulatedBy } = restingHere(canner, settings)
+  const tested = canner.lastTest?.testedOn
+  return {
+    ...{ id, name, capacity, minimum, stageMinutes, regulatedBy },
+    blocked: canner.blocks.some((b) => !TESTABLE.has(b.reason)),
+    ...(regulatedBy === 'dial'
+      ? { testedUntil: tested === undefined ? null : addDays(tested, DIAL_TEST_DAYS) }
+      : {}),
   }
 }
 
@@ -77,13 +101,14 @@ function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
   // Filled jars have their lids already and are counted as full.
   const open = load.portions.filter((p) => p.filled === null)
   return {
-    on: dateAt(Date.parse(load.startsAt), rows.zone),
+    onDate: dateAt(Date.parse(load.startsAt), rows.zone),
     cannerId: load.cannerId,
     jar: first?.jar ?? 'quart',
     mouth: first?.mouth ?? 'regular',
     jars: load.portions.reduce((n, p) => n + (p.filled ?? p.jars), 0),
     toFill: open.reduce((n, p) => n + p.jars, 0),
     prepMin: prepMinutes(open),
+    cookMin: cookMinutes(open),
     processMinutes: load.setup.minutes,
   }
 }

@@ -13,6 +13,7 @@ export {
 export { dayLength, loadTimes, prepPerJar, type LoadTimes } from './length'
 export { seeded } from '../search/random'
 export * from './model'
+export { LEANING_WEIGHTS, PLAIN_WEIGHTS, WEIGHTS, type KeeperWeights } from './weights'
 export { improve, USUAL_EFFORT, type ImproveEffort, type Progress } from './improve'
 export { windowProgram } from './program'
 export { windowOf } from './window'
@@ -39,7 +40,15 @@ export {
   type JarMove,
   type Moved,
 } from './move'
-export { drawnFrom, otherJars, shortagesOf, type OtherJars, type Shortage } from './shortage'
+export {
+  drawnFrom,
+  otherJars,
+  putIntoOthers,
+  shortagesOf,
+  type OtherJars,
+  type Shortage,
+} from './shortage'
+export { testsDue, type TestDue } from './tests-due'
 export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
 export { gatherRecords, type HouseholdRecords } from './gather'
 export { endingInTime, overruns } from './fit-days'

@@ -21,7 +21,11 @@ export interface LoadTimes {
   readonly hands: number
   /** From heat on to the last jar out. */
   readonly run: number
+  /** Boiled or simmered before it is filled, without hands. */
+  readonly cook?: number
 }
+
+const BEFORE_HEAT: ReadonlySet<string> = new Set(['prepare', 'cook', 'fill'])
 
 /** Times of a load from what it holds. */
 export function loadTimes(
@@ -30,11 +34,13 @@ export function loadTimes(
   jars: number,
   prepMin: number,
   processMinutes: number,
+  cookMin = 0,
 ): LoadTimes {
   return {
     canner,
     hands: prepMin + stages.fillMinFixed + stages.fillMinPerJar * jars,
     run: runMinutes(stages, processMinutes),
+    ...(cookMin > 0 ? { cook: cookMin } : {}),
   }
 }
 
@@ -42,7 +48,7 @@ export function loadTimes(
 export const runMinutes = (stages: StageMinutes, processMinutes: number): number =>
   totalMinutes(
     stageSpans({ jars: 0, jar: 'quart', prepMinPerQuart: 0, processMinutes }, stages).filter(
-      (s) => s.stage !== 'prepare' && s.stage !== 'fill',
+      (s) => !BEFORE_HEAT.has(s.stage),
     ),
   )
 
@@ -84,11 +90,11 @@ export class DayTally {
     this.shortestRun = Infinity
   }
 
-  add({ canner, hands, run }: LoadTimes): void {
+  add({ canner, hands, run, cook = 0 }: LoadTimes): void {
     this.hands += hands
     this.count += 1
     if (run < this.shortestRun) this.shortestRun = run
-    if (hands < (this.lead[canner] ?? 0)) this.lead[canner] = hands
+    if (hands + cook < (this.lead[canner] ?? 0)) this.lead[canner] = hands + cook
     this.runs[canner] = (this.runs[canner] ?? 0) + run
   }
 

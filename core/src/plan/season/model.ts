@@ -1,14 +1,28 @@
+import type { Minutes, Psi } from '../../quantity/units'
 import type { JarSize, Mouth, Pack } from '../../words'
+import { PLAIN_WEIGHTS, type KeeperWeights } from './weights'
 import type { Capacity, StageMinutes } from '../../load/types'
 
-/** A day of the season: minutes the kitchen is open in one stretch, people in it. */
+/** A day of the season: minutes the kitchen is open, people in it. */
 export interface SeasonDay {
   /** ISO plain date. */
   readonly date: string
-  /** Longest free stretch, minutes; 0 when nobody cans that day. */
+  /** Free minutes, without errands between; 0 when nobody cans that day. */
   readonly minutes: number
   readonly people: number
+  /** Errands between, when nobody is there; minutes from opening, one after the other. */
+  readonly gaps?: readonly Gap[]
 }
+
+/** Minutes from the opening of the kitchen in which nobody is there. */
+export interface Gap {
+  readonly from: number
+  readonly until: number
+}
+
+/** Minutes from opening to closing, errands included. */
+export const spanOf = (day: SeasonDay): number =>
+  (day.gaps ?? []).reduce((m, g) => m + g.until - g.from, day.minutes)
 
 export interface SeasonCanner {
   readonly id: string
@@ -16,12 +30,16 @@ export interface SeasonCanner {
   readonly capacity: Capacity
   readonly minimum: { readonly quart: number; readonly pint: number }
   readonly stageMinutes: StageMinutes
+  /** First day on which it may be used, where it is to be tested first; 0 when left out. */
+  readonly from?: number
+  /** From this day on its dial must have been tested once more; never when left out. */
+  readonly testBy?: number
 }
 
 /** What one lot's jars take at one canner: psi gauge and minutes of the tested process. */
 export interface LotProcess {
-  readonly psi: number
-  readonly minutes: number
+  readonly psi: Psi
+  readonly minutes: Minutes
 }
 
 /** Jars that still wait to be filled from one lot. Days are indices into the model's days. */
@@ -38,8 +56,22 @@ export interface SeasonLot {
   /** Last day it should be canned. */
   readonly due: number
   readonly prepMinPerJar: number
+  /** Minutes that it boils or simmers before it is filled; none when left out. */
+  readonly cookMin?: number
+  /** How its quality goes while it waits; by the square of the time and in full when left out. */
+  readonly fading?: Fading
   /** By canner, in the model's order; null where the process is refused. */
   readonly processes: readonly (LotProcess | null)[]
+}
+
+/**
+ * How the quality of a food goes while it waits: `weight` times the share of its time that
+ * has passed, to a power. Corn loses sugar from the first hour (power 1); potatoes hardly
+ * lose anything (a small weight).
+ */
+export interface Fading {
+  readonly power: number
+  readonly weight: number
 }
 
 /** Something every jar of a kind draws one of. */
@@ -64,6 +96,8 @@ export interface FixedLoad {
   readonly toFill: number
   readonly prepMin: number
   readonly processMinutes: number
+  /** Minutes that it boils or simmers before it is filled. */
+  readonly cookMin?: number
 }
 
 export interface SeasonModel {
@@ -75,15 +109,22 @@ export interface SeasonModel {
   readonly fixed: readonly FixedLoad[]
   /** How far past closing a day may run, minutes. */
   readonly lateMinutes: number
-  /**
-   * What one portion weighs: two jars of this beside one of that are more to prepare, label
-   * and remember than the same jars of one lot. 0 when left out.
-   */
-  readonly portionWeight?: number
+  /** What the people who follow it lean to; nothing but the bare figures when left out. */
+  readonly weights?: KeeperWeights
+  /** Where jars are in the plan people have: a new one keeps to it unless moving pays. */
+  readonly before?: readonly DayJars[]
 }
 
-/** What one portion weighs to a household: as much as a jar that waited a quarter of its time. */
-export const PORTION_WEIGHT = 0.5
+/** Jars of a lot on a day, both by their index in the model. */
+export interface DayJars {
+  readonly lot: number
+  readonly day: number
+  readonly jars: number
+}
+
+/** What a season's plans are judged by beside lost jars, quality, loads and minutes. */
+export const weightsOf = (model: Pick<SeasonModel, 'weights'>): KeeperWeights =>
+  model.weights ?? PLAIN_WEIGHTS
 
 /** Jars of one lot, by its index in the model, in a load. */
 export interface Portion {
@@ -105,34 +146,22 @@ export interface SeasonPlan {
   readonly loads: readonly PlanLoad[]
 }
 
-/**
- * What a plan is judged by, in this order of weight: a jar lost past its
- * can-by, a jar whose quality is all gone by waiting, a load, a canning day, a
- * minute past closing. `over` is a jar kept one minute longer under pressure
- * than its own process asks.
- */
-export const WEIGHTS = {
-  lost: 25,
-  quality: 8,
-  load: 6,
-  day: 4,
-  late: 0.05,
-  over: 0.02,
-} as const
-
 /** Jars that share a load may be over-processed by this many minutes at most. */
 export const MOST_OVER_MIN = 15
 
+const USUAL_FADING: Fading = { power: 2, weight: 1 }
+
 /**
  * Share of a jar's quality that is lost by waiting until a day: 0 on the day
- * the lot came in, 1 on its last day, slow at first (square). A lot that must
- * be canned the day it comes loses nothing on that day.
+ * the lot came in, 1 on its last day, slow at first (square), where its food does not
+ * fade otherwise. A lot that must be canned the day it comes loses nothing on that day.
  */
-export function fade(lot: Pick<SeasonLot, 'arrived' | 'due'>, day: number): number {
+export function fade(lot: Pick<SeasonLot, 'arrived' | 'due' | 'fading'>, day: number): number {
   const keeps = lot.due - lot.arrived
   if (keeps <= 0) return 0
+  const { power, weight } = lot.fading ?? USUAL_FADING
   const share = Math.min(1, Math.max(0, (day - lot.arrived) / keeps))
-  return share * share
+  return weight * share ** power
 }
 
 /** Whether a supply line is drawn from by jars of a size and mouth. */
@@ -149,5 +178,5 @@ const SOONER_LOST = 3
 export function lossOf(model: SeasonModel, lot: SeasonLot): number {
   const last = Math.max(1, model.days.length - 1)
   const share = Math.min(1, Math.max(0, lot.due / last))
-  return WEIGHTS.lost + SOONER_LOST * (1 - share)
+  return weightsOf(model).lost + SOONER_LOST * (1 - share)
 }

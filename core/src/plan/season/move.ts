@@ -50,7 +50,7 @@ export interface JarMove {
 /** A portion by lot and day, as it is stored. */
 export interface DatedPortion {
   readonly lotId: string
-  readonly on: string
+  readonly onDate: string
   readonly jars: number
 }
 
@@ -59,7 +59,7 @@ export const datedPortions = (model: SeasonModel, plan: SeasonPlan): readonly Da
   plan.loads.flatMap((load) =>
     load.portions.map((p) => ({
       lotId: model.lots[p.lot]?.id ?? '',
-      on: model.days[load.day]?.date ?? '',
+      onDate: model.days[load.day]?.date ?? '',
       jars: p.jars,
     })),
   )
@@ -98,7 +98,7 @@ export function movesBetween(
 
 function byDay(portions: readonly DatedPortion[]): Map<string, number> {
   const days = new Map<string, number>()
-  for (const p of portions) days.set(p.on, (days.get(p.on) ?? 0) + p.jars)
+  for (const p of portions) days.set(p.onDate, (days.get(p.onDate) ?? 0) + p.jars)
   return days
 }
 

@@ -1,6 +1,14 @@
 import { readLoads, type Cell } from './cell'
 import { factsOf, type Facts } from './facts'
-import { MOST_OVER_MIN, WEIGHTS, type PlanLoad, type SeasonCanner, type SeasonModel } from './model'
+import {
+  MOST_OVER_MIN,
+  spanOf,
+  weightsOf,
+  type PlanLoad,
+  type SeasonCanner,
+  type SeasonModel,
+} from './model'
+import { WEIGHTS } from './weights'
 import type { Window } from './window'
 import { LATER_LOAD_MIN } from './length'
 import { ProgramBuilder, type Program } from './solver'
@@ -52,7 +60,7 @@ function dayCells(
   )
   if (cells.length === 0) return []
   const used = here.length + fixed.length > 0
-  const canned = build.column(used ? 0 : WEIGHTS.day, 1, true, used ? 1 : 0)
+  const canned = build.column(used ? 0 : weightsOf(model).day, 1, true, used ? 1 : 0)
   const late = build.column(WEIGHTS.late, model.lateMinutes)
   for (const cell of cells)
     build.row(-Infinity, 0, [
@@ -60,6 +68,7 @@ function dayCells(
       [canned, -mostLoads(model, facts, cell)],
     ])
   openRows(window, cells, canned, build)
+  runRows(model, facts, cells, canned, build)
   clockRows(model, facts, { day, cells, here, canned, late, relaxed }, build)
   return cells
 }
@@ -78,6 +87,22 @@ function openRows(
     build.row(-Infinity, 0, [...terms, [canned, -(window.jars[lot] ?? 0)]])
 }
 
+/** A canner's whole runs of a day, of all kinds together: as many as the quickest of them. */
+function runRows(
+  model: SeasonModel,
+  facts: Facts,
+  cells: readonly Cell[],
+  canned: number,
+  build: ProgramBuilder,
+): void {
+  for (const canner of new Set(cells.map((c) => c.canner))) {
+    const own = cells.filter((c) => c.canner === canner)
+    if (own.length < 2) continue
+    const most = Math.max(...own.map((c) => mostLoads(model, facts, c)))
+    build.row(-Infinity, 0, [...own.map((c): [number, number] => [c.loads, 1]), [canned, -most]])
+  }
+}
+
 const mostLoads = (
   model: SeasonModel,
   facts: Facts,
@@ -86,10 +111,22 @@ const mostLoads = (
   Math.max(
     1,
     Math.floor(
-      ((model.days[cell.day]?.minutes ?? 0) + model.lateMinutes) /
+      (minutesOn(model, cell.day) - leastLead(model, cell.canner)) /
         ((facts.baseRun[cell.canner] ?? 0) + cell.minutes),
     ),
   )
+
+/** Minutes from opening until the last jar must be out. */
+const minutesOn = (model: SeasonModel, day: number): number => {
+  const there = model.days[day]
+  return (there ? spanOf(there) : 0) + model.lateMinutes
+}
+
+/** Minutes of hands before a canner's first load, at the very least: it is filled. */
+const leastLead = (model: SeasonModel, canner: number): number => {
+  const { stageMinutes: s, minimum } = model.canners[canner] ?? {}
+  return s && minimum ? s.fillMinFixed + s.fillMinPerJar * Math.min(minimum.quart, minimum.pint) : 0
+}
 
 function cannerCells(
   model: SeasonModel,

@@ -1,4 +1,6 @@
 import { formOf } from '../../method/foods'
+import { quartsOf } from '../../method/jar-size'
+import { pounds, type Pounds } from '../../quantity/units'
 import type { JarSize } from '../../words'
 import { draws, type SeasonModel, type SeasonPlan, type SupplyLine } from './model'
 
@@ -8,7 +10,7 @@ export interface Shortage {
   /** Pieces that are missing for the jars left out. */
   readonly short: number
   /** ISO day on which the last piece is drawn. */
-  readonly on: string
+  readonly onDate: string
 }
 
 /** What a plan draws from a supply line on each day, fixed loads included. */
@@ -37,9 +39,9 @@ export function shortagesOf(model: SeasonModel, plan: SeasonPlan): readonly Shor
         (n, lot, i) => (draws(line, lot.jar, lot.mouth) ? n + Math.max(0, open[i] ?? 0) : n),
         0,
       )
-      return short > 0 ? [{ line, short, on: model.days[out]?.date ?? '' }] : []
+      return short > 0 ? [{ line, short, onDate: model.days[out]?.date ?? '' }] : []
     })
-    .sort((a, b) => a.on.localeCompare(b.on))
+    .sort((a, b) => a.onDate.localeCompare(b.onDate))
 }
 
 /** The day on which the last piece is drawn, −1 when some are left to the end. */
@@ -57,7 +59,7 @@ function dayItEnds(line: SupplyLine, drawn: Float64Array): number {
 export interface OtherJars {
   readonly lotId: string
   readonly foodId: string
-  /** Jars of the lot that are in no load, in its own size. */
+  /** Jars of the lot that are in no load and have no jar of its own size. */
   readonly left: number
   /** Jars of the lot's own size that the house has for the season. */
   readonly owned: number
@@ -79,9 +81,10 @@ export function otherJars(model: SeasonModel, plan: SeasonPlan): readonly OtherJ
     (line.stock.at(-1) ?? 0) - drawnFrom(model, plan, line).reduce((a, b) => a + b, 0)
   return model.lots
     .flatMap((lot, i): OtherJars[] => {
-      const left = open[i] ?? 0
       const own = lines.find((l) => draws(l, lot.jar, lot.mouth))
-      if (left <= 0 || !own || leftOf(own) > 0) return []
+      // A few of its own may be left that are too few for a load.
+      const left = own ? (open[i] ?? 0) - leftOf(own) : 0
+      if (left <= 0 || !own) return []
       const tested = formOf(lot.formId)?.form.minutes ?? {}
       const others = lines.flatMap((line) =>
         line.jar &&
@@ -97,4 +100,27 @@ export function otherJars(model: SeasonModel, plan: SeasonPlan): readonly OtherJ
         : []
     })
     .sort((a, b) => b.left - a.left)
+}
+
+/** What of a lot goes into the jars that stand empty. */
+interface PutIntoOthers {
+  /** Jars of the lot's own size that this is. */
+  readonly jars: number
+  /** Pounds of it, to a tenth; all of the lot where less than a jar would be left. */
+  readonly lb: Pounds
+  readonly whole: boolean
+}
+
+/**
+ * As much of a lot as the empty jars of another size hold, its pounds in proportion.
+ * @param makes jars of its own size that the whole lot makes; more than none.
+ */
+export function putIntoOthers(
+  lot: { readonly lb: Pounds; readonly jar: JarSize },
+  makes: number,
+  { left, to, empty }: Pick<OtherJars, 'left' | 'to' | 'empty'>,
+): PutIntoOthers {
+  const jars = Math.min(left, (empty * quartsOf(to)) / quartsOf(lot.jar))
+  const whole = jars > makes - 1
+  return { jars, whole, lb: whole ? lot.lb : pounds(Math.round((jars / makes) * lot.lb * 10) / 10) }
 }

@@ -1,5 +1,5 @@
 import { addDays, daysBetween } from '../../time/dates'
-import { foodOf } from '../../method/foods'
+import { frostTakes } from '../../harvest/frost'
 import { cannerClasses, MINIMUM_LOAD } from '../../load/canner-classes'
 import type { SeasonRecords } from './from-records'
 
@@ -71,14 +71,22 @@ function withHelper(records: SeasonRecords): SeasonRecords {
   }
 }
 
-/** Every tender lot that is expected comes in today, and keeps as long from today as it would have. */
+/**
+ * What is tender and grown by now comes in today and keeps as long from today as it would
+ * have; what is not grown yet does not come any more.
+ */
 function withFrost(records: SeasonRecords): SeasonRecords {
   const { today } = records
-  const lots = records.lots.map((lot) => {
-    const food = foodOf(lot.foodId)
-    if (!lot.expected || !food?.frostTender || lot.arrivedOn <= today) return lot
-    const keeps = Math.max(0, daysBetween(lot.arrivedOn, lot.canBy))
-    return { ...lot, arrivedOn: today, canBy: addDays(today, keeps), expected: false }
-  })
+  const { bring, lost } = frostTakes(
+    records.lots.filter((l) => l.expected),
+    today,
+  )
+  const lots = records.lots
+    .filter((lot) => !lost.includes(lot))
+    .map((lot) => {
+      if (!bring.includes(lot) || lot.arrivedOn <= today) return lot
+      const keeps = Math.max(0, daysBetween(lot.arrivedOn, lot.canBy))
+      return { ...lot, arrivedOn: today, canBy: addDays(today, keeps), expected: false }
+    })
   return { ...records, lots }
 }

@@ -1,6 +1,7 @@
 import { History } from '../../household/history'
 import { type CannerRead } from '@kelvit/contract'
 import {
+  psi,
   capacityFor,
   DIAL_TEST_DAYS,
   daysBetween,
@@ -167,7 +168,7 @@ function GaugeFace({ error }: { readonly error: number | null }) {
       className="w-full max-w-96"
       role="img"
       aria-label={
-        error === null ? 'No test on record' : `The dial reads ${dialWords(error, units)}`
+        error === null ? 'No test on record' : `The dial reads ${dialWords(psi(error), units)}`
       }
     >
       <rect

@@ -1,5 +1,6 @@
 import { paths, type CannerRead, type Gauge, type NewlyMadeGauge } from '@kelvit/contract'
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
 import { useGauges } from '../../sync/queries'
@@ -87,12 +88,13 @@ function GaugeLine({ gauge }: { readonly gauge: Gauge }) {
 }
 
 function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly close: () => void }) {
-  const [name, setName] = useState('')
-  const [simulated, setSimulated] = useState(false)
+  const { register, handleSubmit, watch } = useForm({
+    defaultValues: { name: '', simulated: false },
+  })
   const [made, setMade] = useState<NewlyMadeGauge>()
   const save = useSave('gauges')
   const notify = useNotify()
-  const make = (): void =>
+  const make = handleSubmit(({ name, simulated }) =>
     save.mutate(
       {
         method: 'PUT',
@@ -103,7 +105,8 @@ function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly clo
         onSuccess: (gauge) => setMade(gauge as NewlyMadeGauge),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
-    )
+    ),
+  )
   return (
     <Sheet
       open
@@ -129,31 +132,19 @@ function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly clo
           </Button>
         </div>
       ) : (
-        <form
-          className="flex flex-col gap-4"
-          onSubmit={(e) => {
-            e.preventDefault()
-            if (name.trim()) make()
-          }}
-        >
+        <form className="flex flex-col gap-4" onSubmit={(e) => void make(e)}>
           <TextField
             label="Name"
-            value={name}
             maxLength={60}
             placeholder="Gauge on the tall canner"
-            onChange={(e) => setName(e.target.value)}
+            {...register('name', { validate: (name) => name.trim() !== '' })}
           />
           <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-6 accent-kettle"
-              checked={simulated}
-              onChange={(e) => setSimulated(e.target.checked)}
-            />
+            <input type="checkbox" className="size-6 accent-kettle" {...register('simulated')} />
             Its readings are simulated: every load with them says so
           </label>
           <div className="flex gap-3">
-            <Button type="submit" look="main" disabled={!name.trim() || save.isPending}>
+            <Button type="submit" look="main" disabled={!watch('name').trim() || save.isPending}>
               Make it
             </Button>
             <Button onClick={close}>Not now</Button>

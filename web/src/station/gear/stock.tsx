@@ -9,7 +9,8 @@ import {
   type JarSize,
   type Mouth,
 } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
 import { useJarGroups, useJars, useLidLots, useLoads, useSupplies } from '../../sync/queries'
@@ -19,6 +20,7 @@ import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
+import { NumberEntry } from '../../ui/number-entry'
 import { NumberField } from '../../ui/number-field'
 import { Panel } from '../../ui/panel'
 
@@ -30,6 +32,11 @@ const SUPPLY_WORDS: Readonly<Record<SupplyKindStored, string>> = {
   vinegar: 'Vinegar, cups',
   fuel: 'Fuel, fillings',
 }
+
+const BOTH_MOUTHS = [
+  ['regular', 'regular'],
+  ['wide', 'wide'],
+] as const
 
 /** A number that is saved when it is left. */
 function Count({
@@ -92,8 +99,13 @@ function JarRows({ change, may }: RowsProps) {
   const groups = useJarGroups().data ?? []
   const jars = useJars().data ?? []
   const loads = useLoads().data ?? []
-  const [jar, setJar] = useState<JarSize>('quart')
-  const [mouth, setMouth] = useState<Mouth>('regular')
+  const { register, handleSubmit } = useForm<{ jar: JarSize; mouth: Mouth }>({
+    defaultValues: { jar: 'quart', mouth: 'regular' },
+  })
+  const add = handleSubmit(({ jar, mouth }) => {
+    if (!groups.some((g) => g.jar === jar && g.mouth === mouth))
+      change('PUT', `${paths.jarGroups}/${uuidv7()}`, { jar, mouth, owned: 0 })
+  })
   const row = (g: JarGroup) => {
     const runs = runsEach(g)
     const worn = retireAfter !== null && runs >= retireAfter
@@ -161,29 +173,13 @@ function JarRows({ change, may }: RowsProps) {
         <tbody>{groups.map(row)}</tbody>
       </table>
       {may && (
-        <form
-          className="mt-3 flex flex-wrap items-end gap-3"
-          onSubmit={(e: FormEvent) => {
-            e.preventDefault()
-            if (!groups.some((g) => g.jar === jar && g.mouth === mouth))
-              change('PUT', `${paths.jarGroups}/${uuidv7()}`, { jar, mouth, owned: 0 })
-          }}
-        >
+        <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(e) => void add(e)}>
           <ChoiceField
             label="More jars"
             choices={JAR_SIZES.map((s) => [s, jarName(s)])}
-            value={jar}
-            onChange={(e) => setJar(e.target.value as JarSize)}
+            {...register('jar')}
           />
-          <ChoiceField
-            label="Mouth"
-            choices={[
-              ['regular', 'regular'],
-              ['wide', 'wide'],
-            ]}
-            value={mouth}
-            onChange={(e) => setMouth(e.target.value as Mouth)}
-          />
+          <ChoiceField label="Mouth" choices={BOTH_MOUTHS} {...register('mouth')} />
           <Button type="submit" size="small">
             Add this kind
           </Button>
@@ -196,11 +192,12 @@ function JarRows({ change, may }: RowsProps) {
 function LidRows({ change, may }: RowsProps) {
   const lots: readonly LidLot[] = useLidLots().data ?? []
   const today = useToday()
-  const [mouth, setMouth] = useState<Mouth>('regular')
-  const [count, setCount] = useState<number | null>(12)
-  const [name, setName] = useState('')
-  const add = (e: FormEvent): void => {
-    e.preventDefault()
+  const { control, register, handleSubmit, resetField } = useForm<{
+    count: number | null
+    mouth: Mouth
+    name: string
+  }>({ defaultValues: { count: 12, mouth: 'regular', name: '' } })
+  const add = handleSubmit(({ count, mouth, name }) => {
     change('PUT', `${paths.lidLots}/${uuidv7()}`, {
       name: name || `bought ${showDate(today)}`,
       mouth,
@@ -208,8 +205,8 @@ function LidRows({ change, may }: RowsProps) {
       count,
       left: count,
     })
-    setName('')
-  }
+    resetField('name')
+  })
   return (
     <section className="mt-6 border-t border-rim pt-4" aria-label="Lids">
       <h3 className="mb-1 text-lg">
@@ -245,32 +242,23 @@ function LidRows({ change, may }: RowsProps) {
           ))}
       </ul>
       {may && (
-        <form onSubmit={add} className="mt-2 flex flex-wrap items-end gap-3">
-          <NumberField
+        <form onSubmit={(e) => void add(e)} className="mt-2 flex flex-wrap items-end gap-3">
+          <NumberEntry
+            control={control}
+            name="count"
             label="Lids bought"
             whole
             min={1}
             max={10000}
             required
-            value={count}
-            onValue={setCount}
             className="w-24"
           />
-          <ChoiceField
-            label="For mouth"
-            choices={[
-              ['regular', 'regular'],
-              ['wide', 'wide'],
-            ]}
-            value={mouth}
-            onChange={(e) => setMouth(e.target.value as Mouth)}
-          />
+          <ChoiceField label="For mouth" choices={BOTH_MOUTHS} {...register('mouth')} />
           <TextField
             label="Box or lot"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
             className="min-w-32 flex-1"
             placeholder="tin by the door"
+            {...register('name')}
           />
           <Button type="submit" size="small">
             Add lids

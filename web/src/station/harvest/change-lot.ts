@@ -3,6 +3,7 @@ import type { LotState } from '@kelvit/core'
 import { useSave } from '../../sync/changes'
 import { sentenceOf } from '../../sync/request'
 import { useToday } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { useNotify } from '../../ui/notice'
 
 /** Changes what became of a lot, with a way back. */
@@ -10,18 +11,19 @@ export function useChangeLot() {
   const save = useSave('lots')
   const notify = useNotify()
   const today = useToday()
-  const put = (id: string, version: number, values: object, then?: () => void): void =>
-    save.mutate(
-      { method: 'PATCH', path: `${paths.lots}/${id}`, body: { version, ...values } },
-      { onSuccess: () => then?.(), onError: (e) => notify.trouble(sentenceOf(e)) },
-    )
-  return (lot: Lot, state: LotState): void => {
-    const arrives = state === 'in-house' && lot.state === 'expected' ? { arrivedOn: today } : {}
+  const takeBack = useTakeBack('lots')
+  return ({ id, version, said, state: before }: Lot, state: LotState): void => {
+    const arrives = state === 'in-house' && before === 'expected' ? { arrivedOn: today } : {}
     const words = state === 'in-house' ? 'came in' : state
-    put(lot.id, lot.version, { state, ...arrives }, () =>
-      notify.done(`${lot.said}: ${words}.`, () =>
-        put(lot.id, lot.version + 1, { state: lot.state, arrivedOn: lot.arrivedOn }),
-      ),
+    save.mutate(
+      { method: 'PATCH', path: `${paths.lots}/${id}`, body: { version, state, ...arrives } },
+      {
+        onSuccess: () =>
+          notify.done(`${said}: ${words}.`, () =>
+            takeBack({ table: 'lots', id, version: version + 1 }),
+          ),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
     )
   }
 }

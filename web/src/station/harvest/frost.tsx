@@ -1,40 +1,42 @@
 import { paths, type Lot } from '@kelvit/contract'
-import { foodOf } from '@kelvit/core'
+import { frostTakes } from '@kelvit/core'
 import { useSave } from '../../sync/changes'
 import { sentenceOf } from '../../sync/request'
 import { useHousehold, useToday } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 
-/** Frost tonight: every tender lot that is expected comes in today, as one change with a way back. */
+/** Frost tonight: what is tender and grown by now comes in today, as one change with a way back. */
 export function FrostButton({ lots }: { readonly lots: readonly Lot[] }) {
   const today = useToday()
   const { may } = useHousehold()
   const save = useSave('lots')
   const notify = useNotify()
-  const tender = lots.filter((l) => l.state === 'expected' && foodOf(l.foodId)?.frostTender)
-  const move = (moves: readonly object[], done: () => void): void =>
+  const { bring: tender, lost } = frostTakes(
+    lots.filter((l) => l.state === 'expected'),
+    today,
+  )
+  const takeBack = useTakeBack('lots')
+  const bring = (): void => {
+    const [any] = tender
+    const moves = tender.map(({ id, version }) => ({
+      ...{ id, version },
+      ...{ arrivedOn: today, state: 'in-house' },
+    }))
     save.mutate(
       { method: 'POST', path: paths.lotMoves, body: { lots: moves } },
-      { onSuccess: done, onError: (e) => notify.trouble(sentenceOf(e)) },
-    )
-  const bring = (): void =>
-    move(
-      tender.map((l) => ({ id: l.id, version: l.version, arrivedOn: today, state: 'in-house' })),
-      () =>
-        notify.done(`${plural(tender.length, 'tender lot')} brought in today.`, () =>
-          move(
-            tender.map((l) => ({
-              id: l.id,
-              version: l.version + 1,
-              arrivedOn: l.arrivedOn,
-              state: 'expected',
-            })),
-            () => undefined,
+      {
+        onSuccess: () =>
+          notify.done(
+            `${plural(tender.length, 'tender lot')} brought in today.${lost.length > 0 ? ` ${plural(lost.length, 'lot')} expected later ${lost.length === 1 ? 'is' : 'are'} not grown yet: take ${lost.length === 1 ? 'it' : 'them'} off if the frost comes.` : ''}`,
+            () => any && takeBack({ table: 'lots', id: any.id, version: any.version + 1 }),
           ),
-        ),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
     )
+  }
   return (
     <Button
       onClick={bring}

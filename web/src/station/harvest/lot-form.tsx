@@ -1,5 +1,6 @@
 import { paths, type Lot } from '@kelvit/contract'
 import {
+  pounds,
   canBy,
   correctLot,
   countJars,
@@ -54,7 +55,7 @@ function correctedOf(lot: Lot, typed: Typed): Lot {
   return {
     ...lot,
     ...typed,
-    lb: typed.lb ?? lot.lb,
+    lb: pounds(typed.lb ?? lot.lb),
     canBy: moved && food ? canBy(food, typed.arrivedOn, typed.storage) : lot.canBy,
   }
 }

@@ -1,6 +1,7 @@
 import { paths, type Container, type CropWordRow } from '@kelvit/contract'
 import { foodOf, saidName, showWeight } from '@kelvit/core'
 import { useHousehold } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { useSave } from '../../sync/changes'
 import { useContainers, useCropWords } from '../../sync/queries'
 import { sentenceOf } from '../../sync/request'
@@ -44,13 +45,7 @@ function Measures({ rows }: { readonly rows: readonly Container[] }) {
       ) : (
         <ul>
           {rows.map((c) => (
-            <Line
-              key={c.id}
-              path={`${paths.containers}/${c.id}`}
-              list="containers"
-              what={`the ${c.name}`}
-              again={{ name: c.name, lb: c.lb, foodId: c.foodId }}
-            >
+            <Line key={c.id} id={c.id} table="containers" what={`the ${c.name}`}>
               <strong>{c.name}</strong>
               {c.foodId && ` of ${saidName(foodOf(c.foodId) ?? { name: c.foodId })}`}:{' '}
               {showWeight(c.lb, household.units)}
@@ -73,13 +68,7 @@ function Words({ rows }: { readonly rows: readonly CropWordRow[] }) {
       ) : (
         <ul>
           {rows.map((w) => (
-            <Line
-              key={w.id}
-              path={`${paths.cropWords}/${w.id}`}
-              list="crop-words"
-              what={`“${w.word}”`}
-              again={{ word: w.word, foodId: w.foodId }}
-            >
+            <Line key={w.id} id={w.id} table="crop_words" what={`“${w.word}”`}>
               <strong>{w.word}</strong>: {saidName(foodOf(w.foodId) ?? { name: w.foodId })}
             </Line>
           ))}
@@ -90,28 +79,30 @@ function Words({ rows }: { readonly rows: readonly CropWordRow[] }) {
 }
 
 interface LineProps {
-  readonly path: string
-  readonly list: string
+  readonly id: string
+  readonly table: 'crop_words' | 'containers'
   readonly what: string
-  /** What brings it back. */
-  readonly again: object
   readonly children: React.ReactNode
 }
 
-function Line({ path, list, what, again, children }: LineProps) {
+const PLACES = {
+  crop_words: { path: paths.cropWords, list: 'crop-words' },
+  containers: { path: paths.containers, list: 'containers' },
+} as const
+
+function Line({ id, table, what, children }: LineProps) {
   const { may } = useHousehold()
+  const { path, list } = PLACES[table]
   const save = useSave(list)
+  const takeBack = useTakeBack(list)
   const notify = useNotify()
-  const trouble = { onError: (e: Error) => notify.trouble(sentenceOf(e)) }
   const forget = (): void =>
     save.mutate(
-      { method: 'DELETE', path },
+      { method: 'DELETE', path: `${path}/${id}` },
       {
-        ...trouble,
         onSuccess: () =>
-          notify.done(`Kelvit forgot ${what}.`, () =>
-            save.mutate({ method: 'PUT', path, body: again }, trouble),
-          ),
+          notify.done(`Kelvit forgot ${what}.`, () => takeBack({ table, id, version: null })),
+        onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
   return (

@@ -16,6 +16,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
 import { RowField, WeightField } from '../../household/measure-fields'
 import { useHousehold, useToday } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
@@ -68,20 +69,20 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
   const typed = watch()
   const { food, form, sizes, jar, guess } = readTyped(typed)
   const save = useSave('lots')
-  const remove = useSave('lots')
+  const takeBack = useTakeBack('lots')
   const notify = useNotify()
   const send = ({ foodId, variety, rowFt, lb, firstOn, lastOn, pickings }: Typed): void => {
-    const path = `${paths.plantings}/${uuidv7()}`
+    const id = uuidv7()
     const body = {
       ...{ foodId, formId: form?.id, jar, variety, rowFt },
       ...{ expectedLb: lb ?? guess, firstOn, lastOn, pickings },
     }
     save.mutate(
-      { method: 'PUT', path, body },
+      { method: 'PUT', path: `${paths.plantings}/${id}`, body },
       {
         onSuccess: () => {
           notify.done(`${plural(pickings ?? 1, 'picking')} expected.`, () =>
-            remove.mutate({ method: 'DELETE', path }),
+            takeBack({ table: 'plantings', id, version: 1 }),
           )
           onClose()
         },

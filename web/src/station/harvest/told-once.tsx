@@ -1,6 +1,6 @@
 import { paths } from '@kelvit/contract'
 import { foods, saidName, shortName, type Food } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { Controller, useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { WeightField } from '../../household/measure-fields'
 import { useHousehold } from '../../household/session'
@@ -12,32 +12,39 @@ import { Refusal } from '../../ui/states'
 
 /** Asks how heavy one of a household's measures is; from then on Kelvit knows. */
 export function HowHeavy({ name, food }: { readonly name: string; readonly food: Food }) {
-  const [lb, setLb] = useState<number | null>(null)
+  const { control, handleSubmit, watch } = useForm<{ lb: number | null }>({
+    defaultValues: { lb: null },
+  })
   const save = useSave('containers')
   const { may } = useHousehold()
-  const keep = (e: FormEvent): void => {
-    e.preventDefault()
+  const keep = handleSubmit(({ lb }) =>
     save.mutate({
       method: 'PUT',
       path: `${paths.containers}/${uuidv7()}`,
       body: { name, lb, foodId: food.id },
-    })
-  }
+    }),
+  )
   if (!may('helper')) return null
   return (
     <Panel className="mb-5">
-      <form onSubmit={keep} className="flex flex-wrap items-end gap-3">
-        <WeightField
-          className="w-56"
-          label={`One ${name} of ${saidName(food)}`}
-          value={lb}
-          onValue={setLb}
-          min={0.01}
-          max={2000}
-          required
-          help="Weigh one, without its vessel. Kelvit keeps it."
+      <form onSubmit={(e) => void keep(e)} className="flex flex-wrap items-end gap-3">
+        <Controller
+          control={control}
+          name="lb"
+          render={({ field }) => (
+            <WeightField
+              className="w-56"
+              label={`One ${name} of ${saidName(food)}`}
+              value={field.value}
+              onValue={field.onChange}
+              min={0.01}
+              max={2000}
+              required
+              help="Weigh one, without its vessel. Kelvit keeps it."
+            />
+          )}
         />
-        <Button type="submit" className="mb-6" disabled={lb === null || save.isPending}>
+        <Button type="submit" className="mb-6" disabled={watch('lb') === null || save.isPending}>
           Keep it
         </Button>
         <Refusal of={save.error} className="w-full" />
@@ -48,28 +55,26 @@ export function HowHeavy({ name, food }: { readonly name: string; readonly food:
 
 /** Lets the household say what it means by a word of its own. */
 export function OurWord({ word }: { readonly word: string }) {
-  const [foodId, setFoodId] = useState('')
+  const { register, handleSubmit, watch } = useForm({ defaultValues: { foodId: '' } })
   const save = useSave('crop-words')
   const { may } = useHousehold()
-  const keep = (e: FormEvent): void => {
-    e.preventDefault()
+  const keep = handleSubmit(({ foodId }) =>
     save.mutate({
       method: 'PUT',
       path: `${paths.cropWords}/${uuidv7()}`,
       body: { word, foodId },
-    })
-  }
+    }),
+  )
   if (!may('helper')) return null
   return (
-    <form onSubmit={keep} className="mb-5 flex flex-wrap items-end gap-3">
+    <form onSubmit={(e) => void keep(e)} className="mb-5 flex flex-wrap items-end gap-3">
       <ChoiceField
         className="w-72 max-w-full"
         label={`“${word}” is our word for`}
-        value={foodId}
         choices={[['', 'choose the crop'], ...foods.map((f) => [f.id, shortName(f)] as const)]}
-        onChange={(e) => setFoodId(e.target.value)}
+        {...register('foodId')}
       />
-      <Button type="submit" disabled={foodId === '' || save.isPending}>
+      <Button type="submit" disabled={watch('foodId') === '' || save.isPending}>
         Keep it
       </Button>
       <Refusal of={save.error} className="w-full" />

@@ -1,5 +1,5 @@
 import { paths, type Household } from '@kelvit/contract'
-import { psi, retargeted, showPressure } from '@kelvit/core'
+import { feet, psi, retargeted, showPressure } from '@kelvit/core'
 import { useController, useForm } from 'react-hook-form'
 import { useSave } from '../../sync/changes'
 import { useLoads } from '../../sync/queries'
@@ -118,7 +118,7 @@ function Higher({ from, to }: { readonly from: number; readonly to: number }) {
   const { dayTime } = useTimes()
   const now = useMinute()
   const planned = usePlanned()
-  const changed = retargeted(planned, from, to)
+  const changed = retargeted(planned, feet(from), feet(to))
   return (
     <div role="status" className="rounded-md border border-rim px-4 py-3 text-[15px]">
       <p>

@@ -1,6 +1,6 @@
 import { paths } from '@kelvit/contract'
 import { type FoodForm } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { useForm } from 'react-hook-form'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
@@ -20,9 +20,8 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
   const check = useChecks().data?.find((c) => c.formId === form.id)
   const save = useSave('process-checks')
   const notify = useNotify()
-  const [edition, setEdition] = useState('')
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const { register, handleSubmit } = useForm({ defaultValues: { edition: '' } })
+  const submit = handleSubmit(({ edition }) =>
     save.mutate(
       {
         method: 'PUT',
@@ -31,10 +30,10 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
       },
       {
         onSuccess: () => notify.done('Marked as checked.'),
-        onError: (e2) => notify.trouble(sentenceOf(e2)),
+        onError: (e) => notify.trouble(sentenceOf(e)),
       },
-    )
-  }
+    ),
+  )
   return (
     <Panel rim={check ? 'done' : 'due'} label="Checked against my copy">
       <h2 className="mb-2">
@@ -70,15 +69,14 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
             printed guide of your own, once, and say so here.
           </p>
           {may('helper') && (
-            <form onSubmit={submit} className="flex flex-col gap-3">
+            <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3">
               <TextField
                 label="Which edition you held them against"
-                value={edition}
-                onChange={(e) => setEdition(e.target.value)}
                 minLength={3}
                 maxLength={200}
                 required
                 placeholder="printed guide, 2015 revision"
+                {...register('edition')}
               />
               <Button type="submit" className="self-start" disabled={save.isPending}>
                 The figures agree

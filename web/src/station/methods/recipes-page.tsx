@@ -1,7 +1,7 @@
 import { DateField } from '../../household/date-field'
 import { paths, type Recipe } from '@kelvit/contract'
 import { JAR_SIZES, jarName, type JarSize } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { Controller, useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
 import { useJars, useRecipes } from '../../sync/queries'
@@ -11,7 +11,7 @@ import { plural } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField, Field, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
-import { NumberField } from '../../ui/number-field'
+import { NumberEntry } from '../../ui/number-entry'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel } from '../../ui/panel'
 import { Skeleton, Trouble, Refusal } from '../../ui/states'
@@ -41,32 +41,23 @@ export function Page() {
 function NewRecipe() {
   const save = useSave('recipes')
   const notify = useNotify()
-  const [name, setName] = useState('')
-  const [done, setDone] = useState('')
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const { register, handleSubmit, reset } = useForm({ defaultValues: { name: '', done: '' } })
+  const submit = handleSubmit((body) =>
     save.mutate(
-      { method: 'PUT', path: `${paths.recipes}/${uuidv7()}`, body: { name, done } },
+      { method: 'PUT', path: `${paths.recipes}/${uuidv7()}`, body },
       {
         onSuccess: () => {
-          setName('')
-          setDone('')
+          reset()
           notify.done('On record.')
         },
       },
-    )
-  }
+    ),
+  )
   return (
     <Panel>
       <h2 className="mb-3">Put one on record</h2>
-      <form onSubmit={submit} className="flex flex-col gap-4">
-        <TextField
-          label="Name"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          maxLength={80}
-          required
-        />
+      <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-4">
+        <TextField label="Name" maxLength={80} required {...register('name')} />
         <Field label="What was done" help="What went in, how long, at what pressure or none.">
           {(tie) => (
             <textarea
@@ -74,8 +65,7 @@ function NewRecipe() {
               rows={4}
               maxLength={4000}
               required
-              value={done}
-              onChange={(e) => setDone(e.target.value)}
+              {...register('done')}
               className="rounded-md border-[1.5px] border-rim bg-crock p-3"
             />
           )}
@@ -96,20 +86,21 @@ function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
   const today = useToday()
   const save = useSave('jars')
   const notify = useNotify()
-  const [count, setCount] = useState<number | null>(4)
-  const [jar, setJar] = useState<JarSize>('pint')
-  const [cannedOn, setCannedOn] = useState(today)
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const { control, register, handleSubmit } = useForm<{
+    count: number | null
+    jar: JarSize
+    cannedOn: string
+  }>({ defaultValues: { count: 4, jar: 'pint', cannedOn: today } })
+  const submit = handleSubmit(({ count, jar, cannedOn }) => {
     const ids = Array.from({ length: count ?? 1 }, () => uuidv7())
     save.mutate(
       { method: 'POST', path: `${paths.recipes}/${recipe.id}/jars`, body: { ids, jar, cannedOn } },
       {
         onSuccess: () => notify.done(`${plural(ids.length, 'jar')} marked as untested.`),
-        onError: (e2) => notify.trouble(sentenceOf(e2)),
+        onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
-  }
+  })
   return (
     <Panel rim="stop" label={recipe.name}>
       <h2 className="mb-1">{recipe.name}</h2>
@@ -120,24 +111,29 @@ function RecipePanel({ recipe }: { readonly recipe: Recipe }) {
           : 'No jars of it on the shelf.'}
       </p>
       {may('helper') && (
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
-          <NumberField
+        <form onSubmit={(e) => void submit(e)} className="flex flex-wrap items-end gap-3">
+          <NumberEntry
+            control={control}
+            name="count"
             label="Jars"
             whole
             min={1}
             max={100}
             required
-            value={count}
-            onValue={setCount}
             className="w-20"
           />
           <ChoiceField
             label="Size"
             choices={JAR_SIZES.map((s) => [s, jarName(s)])}
-            value={jar}
-            onChange={(e) => setJar(e.target.value as JarSize)}
+            {...register('jar')}
           />
-          <DateField label="Canned on" max={today} value={cannedOn} onChange={setCannedOn} />
+          <Controller
+            control={control}
+            name="cannedOn"
+            render={({ field: { value, onChange } }) => (
+              <DateField label="Canned on" max={today} value={value} onChange={onChange} />
+            )}
+          />
           <Button type="submit" size="small" disabled={save.isPending}>
             Add its jars
           </Button>

@@ -14,6 +14,7 @@ import { StockAhead } from '../../chart/stock-ahead'
 import { foodName } from '../../household/food-name'
 import { useFoodStock } from '../../household/food-stock'
 import { useHousehold, useToday } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { tintOf } from '../../household/tints'
 import { plural, showDate } from '../../household/words'
 import { useSave } from '../../sync/changes'
@@ -206,7 +207,7 @@ const ADVICE: Readonly<Record<Advice['kind'], (a: Advice, today: string) => stri
     a.kind === 'less-next-season' ? `Can about ${plural(a.jars, 'jar')} less next season.` : '',
   'runs-out': (a, today) =>
     a.kind === 'runs-out'
-      ? `It runs out about ${showDate(a.on, today)}: can more of it next season, or eat it less often.`
+      ? `It runs out about ${showDate(a.onDate, today)}: can more of it next season, or eat it less often.`
       : '',
 }
 
@@ -261,20 +262,21 @@ function Advices({ stock }: { readonly stock: FoodStock<Jar> }) {
 function useCarry({ foodId }: FoodStock<Jar>): (jarsAWeek: number) => void {
   const row = useNeeds().data?.find((n) => n.foodId === foodId)
   const save = useSave('needs')
+  const takeBack = useTakeBack('needs')
   const notify = useNotify()
   return (jarsAWeek) => {
     if (!row) return
-    const put = (mealsPerWeek: number, version: number) => ({
-      method: 'PATCH' as const,
-      path: `${paths.needs}/${row.id}`,
-      body: { version, mealsPerWeek },
-    })
-    save.mutate(put(mealsOfUse(jarsAWeek, row.jarsPerMeal), row.version), {
-      onSuccess: () =>
-        notify.done(`Needs: ${foodName(foodId)}, ${aWeek(jarsAWeek)}.`, () =>
-          save.mutate(put(row.mealsPerWeek, row.version + 1)),
-        ),
-      onError: (e) => notify.trouble(sentenceOf(e)),
-    })
+    const { id, version, jarsPerMeal } = row
+    const body = { version, mealsPerWeek: mealsOfUse(jarsAWeek, jarsPerMeal) }
+    save.mutate(
+      { method: 'PATCH', path: `${paths.needs}/${id}`, body },
+      {
+        onSuccess: () =>
+          notify.done(`Needs: ${foodName(foodId)}, ${aWeek(jarsAWeek)}.`, () =>
+            takeBack({ table: 'needs', id, version: version + 1 }),
+          ),
+        onError: (e) => notify.trouble(sentenceOf(e)),
+      },
+    )
   }
 }

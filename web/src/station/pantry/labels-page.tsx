@@ -60,10 +60,10 @@ function batchesOf(jars: readonly Jar[], today: string): readonly Batch[] {
     .map(([code, list]) => ({
       code,
       jars: [...list].sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true })),
-      on: list[0]?.cannedOn ?? '',
+      cannedOn: list[0]?.cannedOn ?? '',
       words: `${code}: ${[...new Set(list.map((j) => foodName(j.foodId).toLowerCase()))].join(', ')}, ${showDate(list[0]?.cannedOn ?? today, today)}, ${plural(list.length, 'jar')}`,
     }))
-    .sort((a, b) => b.on.localeCompare(a.on))
+    .sort((a, b) => b.cannedOn.localeCompare(a.cannedOn))
 }
 
 function Labels({ jars }: { readonly jars: readonly Jar[] }) {

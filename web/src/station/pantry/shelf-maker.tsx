@@ -1,5 +1,5 @@
 import { paths, type Shelf } from '@kelvit/contract'
-import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useHousehold } from '../../household/session'
 import { useSave } from '../../sync/changes'
@@ -15,39 +15,32 @@ export function ShelfMaker({
   readonly shelves: readonly Shelf[]
   readonly made: (id: string) => void
 }) {
-  const [name, setName] = useState('')
+  const { register, handleSubmit, watch, reset } = useForm({ defaultValues: { name: '' } })
   const save = useSave('shelves')
   const { may } = useHousehold()
   if (!may('helper')) return null
-  const submit = (): void => {
+  const submit = handleSubmit(({ name }) => {
     const id = uuidv7()
     const position = Math.max(0, ...shelves.map((s) => s.position)) + 1
     save.mutate(
       { method: 'PUT', path: `${paths.shelves}/${id}`, body: { name: name.trim(), position } },
       {
         onSuccess: () => {
-          setName('')
+          reset()
           made(id)
         },
       },
     )
-  }
+  })
   return (
-    <form
-      className="flex flex-wrap items-end gap-2.5"
-      onSubmit={(e) => {
-        e.preventDefault()
-        submit()
-      }}
-    >
+    <form className="flex flex-wrap items-end gap-2.5" onSubmit={(e) => void submit(e)}>
       <TextField
         label="Another shelf"
         placeholder="Cellar, left"
-        value={name}
         maxLength={60}
-        onChange={(e) => setName(e.target.value)}
+        {...register('name')}
       />
-      <Button type="submit" disabled={name.trim() === '' || save.isPending}>
+      <Button type="submit" disabled={watch('name').trim() === '' || save.isPending}>
         Make it
       </Button>
       <Refusal of={save.error} className="w-full" />

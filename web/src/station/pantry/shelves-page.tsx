@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { foodName } from '../../household/food-name'
 import { useHousehold } from '../../household/session'
+import { useTakeBack } from '../../household/take-back'
 import { useMoveJars } from '../../household/take'
 import { plural } from '../../household/words'
 import { useSave } from '../../sync/changes'
@@ -83,6 +84,7 @@ interface LineProps {
 function ShelfLine({ shelf, before, after, jars }: LineProps) {
   const { may } = useHousehold()
   const save = useSave('shelves')
+  const takeBack = useTakeBack('shelves', 'jars')
   const notify = useNotify()
   const { register, handleSubmit } = useForm({ defaultValues: { name: shelf.name } })
   const patch = (s: Shelf, values: object): Promise<unknown> =>
@@ -105,14 +107,12 @@ function ShelfLine({ shelf, before, after, jars }: LineProps) {
       .catch(trouble)
   }
   const remove = (): void => {
-    const path = `${paths.shelves}/${shelf.id}`
-    const { name, position } = shelf
     save.mutate(
-      { method: 'DELETE', path },
+      { method: 'DELETE', path: `${paths.shelves}/${shelf.id}` },
       {
         onSuccess: () =>
-          notify.done(`${name} is gone.`, () =>
-            save.mutate({ method: 'PUT', path, body: { name, position } }, { onError: trouble }),
+          notify.done(`${shelf.name} is gone.`, () =>
+            takeBack({ table: 'shelves', id: shelf.id, version: null }),
           ),
         onError: trouble,
       },

@@ -1,6 +1,7 @@
 import type { Jar } from '@kelvit/contract'
 import { countJars, jarName, mayBeEaten, type JarSize, type TakeWhy } from '@kelvit/core'
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { wouldTake, useTakeJars } from '../../household/take'
 import { foodName } from '../../household/food-name'
 import { useHousehold } from '../../household/session'
@@ -128,10 +129,11 @@ function TakeForm({
   readonly today: string
   readonly done: () => void
 }) {
-  const [count, setCount] = useState(1)
-  const [other, setOther] = useState('')
-  const [why, setWhy] = useState<TakeWhy>('eaten')
-  const [note, setNote] = useState('')
+  const form = useForm<{ count: number; other: string; why: TakeWhy; note: string }>({
+    defaultValues: { count: 1, other: '', why: 'eaten', note: '' },
+  })
+  const { register } = form
+  const { count, other, why } = form.watch()
   const { household, may } = useHousehold()
   const shelves = useShelves().data ?? []
   const takeJars = useTakeJars()
@@ -154,11 +156,12 @@ function TakeForm({
   return (
     <form
       className="flex flex-col gap-3"
-      onSubmit={(e) => {
-        e.preventDefault()
-        takeJars({ ...wish, preferred: first.map((j) => j.id), note })
-        done()
-      }}
+      onSubmit={(e) =>
+        void form.handleSubmit(({ note }) => {
+          takeJars({ ...wish, preferred: first.map((j) => j.id), note })
+          done()
+        })(e)
+      }
     >
       <div aria-live="polite">
         <p className="font-head text-xl font-semibold">
@@ -186,17 +189,11 @@ function TakeForm({
           value={count}
           min={1}
           max={kind.jars.length}
-          onChange={setCount}
+          onChange={(n) => form.setValue('count', n)}
         />
-        <ChoiceField
-          label="What for"
-          value={why}
-          choices={WHYS}
-          onChange={(e) => setWhy(WHYS.find(([w]) => w === e.target.value)?.[0] ?? 'eaten')}
-        />
+        <ChoiceField label="What for" choices={WHYS} {...register('why')} />
         <ChoiceField
           label="Which"
-          value={other}
           choices={[
             ['', 'The oldest'],
             ...kind.jars.map(
@@ -207,15 +204,14 @@ function TakeForm({
                 ] as const,
             ),
           ]}
-          onChange={(e) => setOther(e.target.value)}
+          {...register('other')}
         />
       </div>
       {(why === 'given' || why === 'discarded') && (
         <TextField
           label={why === 'given' ? 'To whom (if you like)' : 'What was wrong with it (if you like)'}
-          value={note}
           maxLength={200}
-          onChange={(e) => setNote(e.target.value)}
+          {...register('note')}
         />
       )}
       <Button look="main" type="submit" className="self-start" disabled={!may('helper')}>

@@ -1,4 +1,6 @@
 import {
+  feet,
+  psi,
   foldLoad,
   holdBand,
   LESSONS,
@@ -83,7 +85,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
   const seen = viewLoad(
     load,
     [canner],
-    { ...household, altitudeFt: lesson.options.altitudeFt },
+    { ...household, altitudeFt: feet(lesson.options.altitudeFt) },
     atOf(run),
   )
   const view = { ...seen, fresh: undefined }
@@ -243,7 +245,7 @@ function Review({
           from={run.began}
           now={atOf(run)}
           live={false}
-          readings={run.samples.map((s) => ({ at: s.at, psi: s.dialPsi }))}
+          readings={run.samples.map((s) => ({ at: s.at, psi: psi(s.dialPsi) }))}
           band={holdBand(setup, 1)}
           time={time}
         />

@@ -1,5 +1,7 @@
 import type { CannerRead, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
 import {
+  minutes,
+  psi,
   cannerClasses,
   feet,
   foldLoad,
@@ -24,9 +26,9 @@ export function setupOf(lesson: Lesson): LoadSetup {
   return {
     regulatedBy: lesson.gauge,
     psi: found.psi,
-    minutes: lesson.minutes,
-    gaugeErrorPsi: lesson.gauge === 'dial' ? (lesson.options.faults?.dialHighPsi ?? 0) : 0,
-    restMinutes: 10,
+    minutes: minutes(lesson.minutes),
+    gaugeErrorPsi: psi(lesson.gauge === 'dial' ? (lesson.options.faults?.dialHighPsi ?? 0) : 0),
+    restMinutes: minutes(10),
   }
 }
 
@@ -108,6 +110,6 @@ export function practiceCanner(lesson: Lesson): CannerRead {
     version: 1,
     learned: learnTimes(kind.stageMinutes, []),
     blocks: [],
-    lastTest: { testedOn: '2026-01-01', errorPsi: lesson.options.faults?.dialHighPsi ?? 0 },
+    lastTest: { testedOn: '2026-01-01', errorPsi: psi(lesson.options.faults?.dialHighPsi ?? 0) },
   }
 }

@@ -1,5 +1,6 @@
 import type { NewLoadEvent } from '@kelvit/contract'
 import {
+  psi,
   startCanner,
   stepCanner,
   tellingReadings,
@@ -49,7 +50,7 @@ export function advance(run: Run, lesson: Lesson, seconds: number): Run {
   for (let left = Math.round(seconds * 10); left > 0; left -= READ_EVERY_S * 10) {
     canner = stepCanner(canner, run.controls, Math.min(READ_EVERY_S * 10, left) / 10)
     const at = run.began + canner.seconds * 1000
-    readings.push({ id: uuidv7(), at, psi: Math.round(canner.dialPsi * 10) / 10 })
+    readings.push({ id: uuidv7(), at, psi: psi(Math.round(canner.dialPsi * 10) / 10) })
     const last = samples.at(-1)
     if (!last || at - last.at >= SAMPLE_EVERY_S * 1000)
       samples = [
@@ -70,7 +71,7 @@ export function advance(run: Run, lesson: Lesson, seconds: number): Run {
 function written(run: Run, lesson: Lesson, readings: readonly GaugeReading[]): LoadEvent[] {
   if (lesson.gauge === 'weighted' || !run.events.some((e) => e.kind === 'weight-on')) return []
   const last = run.events.findLast((e) => e.kind === 'reading')
-  const known = last && { id: last.id, at: last.at, psi: last.psi ?? 0 }
+  const known = last && { id: last.id, at: last.at, psi: psi(last.psi ?? 0) }
   return tellingReadings(setupOf(lesson), known, readings).map((r) => ({
     ...r,
     kind: 'reading' as const,

@@ -18,6 +18,7 @@ const FAULTS: Readonly<Record<PlanComplaint['fault'], (by: number) => string>> =
   'not-here': () => 'it is not in the house yet',
   'past-can-by': () => 'it is past its can-by',
   closed: () => 'the kitchen is not open that day',
+  untested: () => 'that canner’s dial has to be tested first',
   'too-long': (by) => `the day would be ${showMinutes(by)} too long`,
   'too-many-jars': (by) => `the lot has ${plural(by, 'jar')} fewer`,
   'no-supplies': (by) => `${plural(by, 'jar or lid', 'jars or lids')} would be missing by then`,
@@ -41,6 +42,10 @@ export function costWords(change: PlanCost): string {
     change.days < 0 && `${plural(-change.days, 'canning day')} fewer`,
     change.late > 0.5 && `${showMinutes(change.late)} more past closing`,
     change.late < -0.5 && `${showMinutes(-change.late)} less past closing`,
+    change.longest >= 30 && `the longest day ${showMinutes(change.longest)} longer`,
+    change.longest <= -30 && `the longest day ${showMinutes(-change.longest)} shorter`,
+    change.foods > 0 && `${plural(change.foods, 'food')} more beside others on a day`,
+    change.foods < 0 && `${plural(-change.foods, 'food')} fewer beside others on a day`,
   ].filter((x) => typeof x === 'string')
   return parts.length > 0 ? parts.join(', ') : 'costs nothing'
 }

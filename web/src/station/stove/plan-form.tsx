@@ -1,7 +1,7 @@
 import { usePlan, type PlanFormProps } from './use-plan'
 import { PlanFields, ProcessFigures } from './plan-fields'
 import { paths } from '@kelvit/contract'
-import { handsPerQuartOf, gaugeOf, minimumFor } from '@kelvit/core'
+import { cookMinutes, handsPerQuartOf, gaugeOf, minimumFor } from '@kelvit/core'
 import { Temporal } from 'temporal-polyfill'
 import { type FormEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -90,6 +90,7 @@ export function PlanForm(props: PlanFormProps) {
                 jars={plan.jars}
                 prepMinPerQuart={handsPerQuartOf(form.id)}
                 processMinutes={answer.minutes}
+                cookMin={cookMinutes([{ formId: form.id }])}
                 restMinutes={household.settings.restMinutes}
                 start={startMs}
               />

@@ -1,5 +1,6 @@
 import {
   addDays,
+  dateAt,
   countJars,
   decideBy,
   dueLots,
@@ -7,19 +8,20 @@ import {
   foodOf,
   jarsWithoutEvening,
   saidName,
+  soakedFoods,
   STAND_OPEN_MS,
 } from '@kelvit/core'
 import type { CannerRead, Jar, LoadWithEvents, Lot } from '@kelvit/contract'
 import { useLotBook } from '../../household/facts'
 import { usePull } from '../../household/pull'
 import { useSeasonBalance } from '../../household/season-balance'
-import { useToday } from '../../household/session'
+import { useHousehold, useToday } from '../../household/session'
 import { asDecided } from '../../household/set-aside'
 import { shortWords } from '../../household/supply-words'
 import { showDay, useTimes } from '../../household/words'
 import { useMinute } from '../../sync/clock'
 import { stateOf } from '../../sync/loads'
-import { useCanners, useJars, useLoads } from '../../sync/queries'
+import { useCanners, useJars, useLoads, useSeasonLoads } from '../../sync/queries'
 import type { Rim } from '../../ui/panel'
 
 /** Something that wants doing, with the page that does it. */
@@ -62,11 +64,15 @@ export function useDoings(): readonly Doing[] {
   const now = useMinute()
   const { dayTime } = useTimes()
   const clock = { now, dayTime }
+  const tomorrow = addDays(today, 1)
+  const { zone } = useHousehold().household
+  const planned = (useSeasonLoads().data ?? []).filter((l) => l.onDate === tomorrow)
   const doings = [
     asideDoing(jars, clock),
     heldDoing(jars),
     fridgeDoing(jars, clock),
     standingDoing(loads, clock),
+    soakDoing([...planned, ...loadsOn(loads, tomorrow, zone)], tomorrow),
     book && eveningDoing(book),
     blockedDoing(canners),
     balance && shortDoing(balance),
@@ -151,6 +157,25 @@ function standingDoing(
       : 'Bands off, press each lid, shelve what sealed.',
     to: '/stove',
     action: waits ? 'See it' : 'Check the seals',
+  }
+}
+
+/** Loads that are planned at the stove for a day. */
+const loadsOn = (loads: readonly LoadWithEvents[], date: string, zone: string) =>
+  loads.filter((l) => l.stage === 'planned' && dateAt(Date.parse(l.startsAt), zone) === date)
+
+/** Dried beans take their water the evening before. */
+function soakDoing(loads: Parameters<typeof soakedFoods>[0], tomorrow: string): Doing | undefined {
+  const foods = soakedFoods(loads)
+  if (foods.length === 0) return undefined
+  return {
+    key: 'soak',
+    rim: 'due',
+    title: `Soak for tomorrow: ${names(foods)}`,
+    about:
+      'In plenty of water for 12 to 18 hours. Or tomorrow: boil 2 minutes, soak 1 hour. Then drain, fresh water, boil 30 minutes.',
+    to: `/season/day/${tomorrow}`,
+    action: 'Tomorrow’s sheet',
   }
 }
 

@@ -31,7 +31,10 @@ export function Evening({ date }: { readonly date: string }) {
   const closes = usual?.closes ?? 21 * 60
   const helpers = (members ?? []).filter((m) => m.role !== 'viewer')
   const people = usualPeople(helpers, usual?.people ?? 1, opens, closes)
-  const kitchen = { opens, closes, burners: household.settings.burners, people }
+  const kitchen = {
+    ...{ opens, closes, burners: household.settings.burners, people },
+    gaps: usual?.gaps ?? [],
+  }
   const { sheet } = useDaySheet(
     entries.map((e) => e.day),
     kitchen,

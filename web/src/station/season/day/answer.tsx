@@ -70,6 +70,9 @@ export function DayAnswer({ day, sheet, stale, now, lit, light }: AnswerProps) {
   )
 }
 
+/** A day may go on into the night until 6 in the morning, minutes from midnight. */
+const LATEST_MIN = 30 * 60
+
 const proofWords = (sheet: DaySheet): string =>
   sheet.optimal
     ? 'no order finishes earlier'
@@ -81,7 +84,7 @@ function DoesNotFit({ day, sheet }: { readonly day: Day; readonly sheet: DayDoes
     const { opens, closes, people } = day.kitchen
     if (change.kind === 'open-earlier') day.change({ from: clockOf(opens - change.minutes) })
     if (change.kind === 'close-later')
-      day.change({ until: clockOf(Math.min(24 * 60, closes + change.minutes)) })
+      day.change({ until: clockOf(Math.min(LATEST_MIN, closes + change.minutes)) })
     if (change.kind === 'leave-out') day.toggle('skip', change.loadId)
     const next = day.helpers.find((h) => !people.some((p) => p.id === h.id))
     if (change.kind === 'one-person-more' && next)

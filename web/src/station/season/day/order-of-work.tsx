@@ -4,7 +4,7 @@ import { useHousehold } from '../../../household/session'
 import { signOf, type Marks } from '../../../day/lanes'
 import { cx } from '../../../ui/cx'
 import { Caution, Panel } from '../../../ui/panel'
-import { setOut, workSteps } from './words'
+import { setOut, soakWords, workSteps } from './words'
 import type { useDay } from './use-day'
 
 interface OrderProps {
@@ -21,6 +21,7 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
   if (sheet?.outcome !== 'sheet') return null
   const nameOf = (id: string | null): string =>
     day.kitchen.people.find((p) => p.id === id)?.name ?? ''
+  const soak = soakWords(day.entries)
   const steps = workSteps(sheet, day.entries, marks, nameOf, household.units, clock)
   return (
     <Panel label="Order of work">
@@ -32,6 +33,12 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
           </li>
         ))}
       </ul>
+      {soak && (
+        <>
+          <h2 className="mb-2">The evening before</h2>
+          <p className="mb-4 text-[15px] leading-relaxed">{soak}</p>
+        </>
+      )}
       <h2 className="mb-2">In order</h2>
       <ol className="text-[15px]">
         {steps.map((s, i) => (
@@ -39,7 +46,7 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
             key={i}
             className={cx(
               'grid grid-cols-[4.9rem_1.4rem_1fr_auto] gap-2 border-t border-rim py-1.5',
-              lit !== null && lit !== s.loadId && 'opacity-45',
+              lit !== null && lit === s.loadId && 'bg-kettle/15',
             )}
           >
             <span className="font-mono font-semibold">{s.at}</span>

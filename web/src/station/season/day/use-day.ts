@@ -1,5 +1,13 @@
 import type { LoadWithEvents, Member } from '@kelvit/contract'
-import { clockOf, kitchenOn, minuteOf, type DayKitchen, type DayPerson } from '@kelvit/core'
+import {
+  canBeOpen,
+  clockOf,
+  closingOf,
+  kitchenOn,
+  minuteOf,
+  type DayKitchen,
+  type DayPerson,
+} from '@kelvit/core'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import type { SeasonView } from '../../../household/season'
@@ -9,7 +17,12 @@ import { usualPeople } from '../../../day/kitchen'
 
 const setOf = (text: string | null): ReadonlySet<string> =>
   new Set((text ?? '').split(',').filter(Boolean))
-const isTime = (t: string | null): t is string => /^([01]\d|2[0-4]):[0-5]\d$/.test(t ?? '')
+/** A time of the day or of the night after it, up to 30:00. */
+const isTime = (t: string | null): t is string => /^([0-2]\d|30):[0-5]\d$/.test(t ?? '')
+
+/** When a time ends that began at another: in the night after it, where that can be meant. */
+const endOf = (from: string, until: string): number =>
+  canBeOpen(from, until) ? closingOf(from, until) : minuteOf(until)
 
 /**
  * A day's loads and kitchen. What is changed here stands in the address, so that
@@ -28,7 +41,7 @@ export function useDay(
     ? minuteOf(search.get('from') ?? '')
     : (usual?.opens ?? 17 * 60)
   const closes = isTime(search.get('until'))
-    ? minuteOf(search.get('until') ?? '')
+    ? endOf(clockOf(opens), search.get('until') ?? '')
     : (usual?.closes ?? 21 * 60)
   const skip = setOf(search.get('skip'))
   const pints = setOf(search.get('pints'))
@@ -40,7 +53,10 @@ export function useDay(
     [date, view, loads, household, key],
   )
   const entries = all.filter((e) => !skip.has(e.id))
-  const kitchen: DayKitchen = { opens, closes, burners: household.settings.burners, people }
+  const kitchen: DayKitchen = {
+    ...{ opens, closes, burners: household.settings.burners, people },
+    gaps: usual?.gaps ?? [],
+  }
   const change = (values: Readonly<Record<string, string | null>>): void =>
     setSearch(
       (before) => {
@@ -85,7 +101,7 @@ function peopleFrom(
         id: member.id,
         name: member.name,
         from: minuteOf(from ?? ''),
-        until: minuteOf(until ?? ''),
+        until: endOf(from ?? '', until ?? ''),
       },
     ]
   })

@@ -6,7 +6,7 @@ import { useClock } from '../../../household/words'
 import { useHousehold } from '../../../household/session'
 import { useNotify } from '../../../ui/notice'
 import { marksOf } from '../../../day/lanes'
-import { dayTitle, processWords, setOut, totalWords, workSteps } from './words'
+import { dayTitle, processWords, setOut, soakWords, totalWords, workSteps } from './words'
 import type { useDay } from './use-day'
 
 /** The day sheet as a page (PDF) to hang up. */
@@ -24,6 +24,7 @@ export function usePrintSheet(
     const nameOf = (id: string | null): string =>
       day.kitchen.people.find((p) => p.id === id)?.name ?? ''
     const marks = marksOf(sheet.tasks)
+    const soak = soakWords(day.entries)
     const page: PrintedDaySheet = {
       title: dayTitle(date, household),
       finish: `${totalWords(day.entries)}. Clean kitchen at about ${clock(sheet.finish)}.`,
@@ -31,9 +32,12 @@ export function usePrintSheet(
         name: `(${marks.get(e.id) ?? 0}) ${e.canner.name}: ${e.words}`,
         process: processWords(e, household.units),
       })),
-      steps: workSteps(sheet, day.entries, marks, nameOf, household.units, clock).map(
-        ({ at, mark, text, who }) => ({ at, text: `(${mark}) ${text}`, who }),
-      ),
+      steps: [
+        ...(soak ? [{ at: 'before', text: soak, who: '' }] : []),
+        ...workSteps(sheet, day.entries, marks, nameOf, household.units, clock).map(
+          ({ at, mark, text, who }) => ({ at, text: `(${mark}) ${text}`, who }),
+        ),
+      ],
       supplies: setOut(day.entries, household),
     }
     setBusy(true)

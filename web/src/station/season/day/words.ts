@@ -1,10 +1,13 @@
 import {
   gaugeOf,
   countJars,
+  foodOf,
   formOf,
   jarName,
   showLength,
   quartsOf,
+  saidName,
+  soakedFoods,
   pressureOn,
   type DaySheet,
   type DayTask,
@@ -70,6 +73,8 @@ function stepText(
   switch (task.stage) {
     case 'prepare':
       return `Prepare ${shortWords(e)} for ${name}, ${until}`
+    case 'cook':
+      return `Boil or simmer ${shortWords(e)} as the method says, ${until}; somebody stays near`
     case 'fill':
       return `Fill ${e.words}`
     case 'heat':
@@ -87,6 +92,14 @@ function stepText(
     case 'unload':
       return `${name}: open away from the face, jars onto a towel`
   }
+}
+
+/** What is put into water the evening before; undefined when nothing is. */
+export function soakWords(entries: readonly DayEntry[]): string | undefined {
+  const foods = soakedFoods(entries).map((id) => saidName(foodOf(id) ?? { name: id }))
+  return foods.length === 0
+    ? undefined
+    : `Soak ${foods.join(' and ')} in plenty of water, 12 to 18 hours. Or on the day, before everything else: boil 2 minutes, soak 1 hour. Then drain, fresh water, boil 30 minutes.`
 }
 
 /** What to set out before the first knife. */

@@ -5,6 +5,7 @@ import { useId, useState } from 'react'
 import { useSave } from '../../../sync/changes'
 import { request, sentenceOf } from '../../../sync/request'
 import { useToday } from '../../../household/session'
+import { useTakeBack } from '../../../household/take-back'
 import { plural, showDay, useClock } from '../../../household/words'
 import { useNotify } from '../../../ui/notice'
 import { Panel } from '../../../ui/panel'
@@ -25,17 +26,16 @@ export function BusyPanel({
   const clock = useClock()
   const today = useToday()
   const save = useSave('busy-times')
+  const takeBack = useTakeBack('busy-times')
   const notify = useNotify()
   const coming = rows.filter((r) => r.onDate >= today)
   const drop = (row: BusyTimeRow): void => {
-    const { onDate, from, until, what } = row
-    const path = `${paths.busyTimes}/${row.id}`
     save.mutate(
-      { method: 'DELETE', path },
+      { method: 'DELETE', path: `${paths.busyTimes}/${row.id}` },
       {
         onSuccess: () =>
           notify.done('That time is free again.', () =>
-            save.mutate({ method: 'PUT', path, body: { onDate, from, until, what } }),
+            takeBack({ table: 'busy_times', id: row.id, version: null }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },

@@ -2,11 +2,12 @@ import { minuteOf } from '@kelvit/core'
 import { DateField } from '../../../household/date-field'
 import { TimeField } from '../../../household/time-field'
 import { paths, type KitchenExceptionRow } from '@kelvit/contract'
-import { useState, type FormEvent } from 'react'
+import { Controller, useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../../sync/changes'
 import { sentenceOf } from '../../../sync/request'
 import { useToday } from '../../../household/session'
+import { useTakeBack } from '../../../household/take-back'
 import { plural, showDay, useClock } from '../../../household/words'
 import { Button } from '../../../ui/button'
 import { TextField } from '../../../ui/field'
@@ -25,17 +26,16 @@ export function OddDays({ rows, may }: OddDaysProps) {
   const clock = useClock()
   const today = useToday()
   const save = useSave('kitchen-exceptions')
+  const takeBack = useTakeBack('kitchen-exceptions')
   const notify = useNotify()
   const drop = (row: KitchenExceptionRow): void => {
-    const path = `${paths.kitchenExceptions}/${row.id}`
-    const { id: _id, version: _version, ...body } = row
     save.mutate(
-      { method: 'DELETE', path },
+      { method: 'DELETE', path: `${paths.kitchenExceptions}/${row.id}` },
       {
         onSuccess: () =>
           notify.done(
             `${showDay(row.onDate)} is like every ${showDay(row.onDate).slice(0, 3)} again.`,
-            () => save.mutate({ method: 'PUT', path, body }),
+            () => takeBack({ table: 'kitchen_exceptions', id: row.id, version: null }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
@@ -72,62 +72,76 @@ function AddOddDay({
   readonly taken: ReadonlySet<string>
 }) {
   const save = useSave('kitchen-exceptions')
-  const [date, setDate] = useState('')
-  const [opens, setOpens] = useState('')
-  const [closes, setCloses] = useState('')
-  const [note, setNote] = useState('')
-  const wrong = taken.has(date) ? 'This day is on the list already.' : undefined
+  const { control, register, handleSubmit, watch, reset } = useForm({
+    defaultValues: { onDate: '', opens: '', closes: '', note: '' },
+  })
+  const { onDate, opens, closes } = watch()
+  const wrong = taken.has(onDate) ? 'This day is on the list already.' : undefined
   const half = (opens === '') !== (closes === '')
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const submit = handleSubmit((typed) => {
     const body = {
-      onDate: date,
-      opens: opens || null,
-      closes: closes || null,
-      people: opens ? 2 : 0,
-      note,
+      ...typed,
+      opens: typed.opens || null,
+      closes: typed.closes || null,
+      people: typed.opens ? 2 : 0,
     }
     save.mutate(
       { method: 'PUT', path: `${paths.kitchenExceptions}/${uuidv7()}`, body },
-      {
-        onSuccess: () => {
-          setDate('')
-          setOpens('')
-          setCloses('')
-          setNote('')
-        },
-      },
+      { onSuccess: () => reset() },
     )
-  }
+  })
   return (
-    <form onSubmit={submit} className="grid grid-cols-2 gap-3 border-t border-rim pt-3">
-      <DateField label="Day" required min={today} value={date} error={wrong} onChange={setDate} />
-      <TextField
-        label="Why"
-        value={note}
-        maxLength={120}
-        onChange={(e) => setNote(e.target.value)}
+    <form
+      onSubmit={(e) => void submit(e)}
+      className="grid grid-cols-2 gap-3 border-t border-rim pt-3"
+    >
+      <Controller
+        control={control}
+        name="onDate"
+        render={({ field: { value, onChange } }) => (
+          <DateField
+            label="Day"
+            required
+            min={today}
+            value={value}
+            error={wrong}
+            onChange={onChange}
+          />
+        )}
       />
-      <TimeField
-        label="Free from"
-        value={opens}
-        usual="08:00"
-        help="Empty: no canning"
-        onChange={setOpens}
+      <TextField label="Why" maxLength={120} {...register('note')} />
+      <Controller
+        control={control}
+        name="opens"
+        render={({ field: { value, onChange } }) => (
+          <TimeField
+            label="Free from"
+            value={value}
+            usual="08:00"
+            help="Empty: no canning"
+            onChange={onChange}
+          />
+        )}
       />
-      <TimeField
-        label="Until"
-        value={closes}
-        usual="20:00"
-        error={half ? 'Say both, or neither.' : undefined}
-        onChange={setCloses}
+      <Controller
+        control={control}
+        name="closes"
+        render={({ field: { value, onChange } }) => (
+          <TimeField
+            label="Until"
+            value={value}
+            usual="20:00"
+            error={half ? 'Say both, or neither.' : undefined}
+            onChange={onChange}
+          />
+        )}
       />
       <Refusal of={save.error} className="col-span-2 text-sm" />
       <Button
         type="submit"
         size="small"
         className="justify-self-start"
-        disabled={!date || wrong !== undefined || half || save.isPending}
+        disabled={!onDate || wrong !== undefined || half || save.isPending}
       >
         Add the day
       </Button>

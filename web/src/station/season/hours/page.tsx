@@ -1,20 +1,21 @@
+import { canBeOpen } from '@kelvit/core'
 import { TimeBox } from '../../../household/time-field'
 import { paths, type KitchenHoursRow } from '@kelvit/contract'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useSave } from '../../../sync/changes'
 import { useBusyTimes, useKitchenExceptions, useKitchenHours } from '../../../sync/queries'
-import { sentenceOf } from '../../../sync/request'
 import { useHousehold } from '../../../household/session'
 import { ButtonLink } from '../../../ui/button'
 import { cx } from '../../../ui/cx'
 import { NumberField } from '../../../ui/number-field'
-import { useNotify } from '../../../ui/notice'
 import { Page as Sheet } from '../../../ui/page'
 import { Panel } from '../../../ui/panel'
 import { Skeleton, Trouble } from '../../../ui/states'
 import { BusyPanel } from './busy-panel'
 import { FeedPanel } from './feed-panel'
+import { typedSince, useInTurn } from './in-turn'
+import { HouseholdPanels } from './household-panels'
 import { OddDays } from './odd-days'
 
 /** Day, from, until, people; on a phone the day is short, so that a time fits with its am or pm. */
@@ -38,7 +39,7 @@ export function Page() {
         <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
           <div className="flex flex-col gap-5">
             <Week rows={hours.data} may={may('helper')} />
-            <Limits />
+            <HouseholdPanels />
           </div>
           <div className="flex flex-col gap-5">
             <OddDays rows={exceptions.data} may={may('helper')} />
@@ -69,15 +70,7 @@ function Week({ rows, may }: { readonly rows: readonly KitchenHoursRow[]; readon
       <ul>
         {WEEKDAYS.map((name, i) => {
           const row = rows.find((r) => r.weekday === i + 1)
-          return (
-            <Weekday
-              key={`${name}${row?.version ?? 0}`}
-              name={name}
-              weekday={i + 1}
-              row={row}
-              may={may}
-            />
-          )
+          return <Weekday key={name} name={name} weekday={i + 1} row={row} may={may} />
         })}
       </ul>
     </Panel>
@@ -91,36 +84,54 @@ interface WeekdayProps {
   readonly may: boolean
 }
 
-/** One weekday, kept as soon as a field is left. */
+interface Times {
+  readonly opens: string
+  readonly closes: string
+  readonly people: number | null
+}
+
+const timesOf = (row: KitchenHoursRow | undefined): Times => ({
+  opens: row?.opens ?? '',
+  closes: row?.closes ?? '',
+  // A day that is shut has nobody in it; opened, it begins with one.
+  people: row?.people || 1,
+})
+
+/** One weekday, kept as soon as it is left; what is typed stands whatever arrives meanwhile. */
 function Weekday({ name, weekday, row, may }: WeekdayProps) {
-  const save = useSave('kitchen-hours')
-  const notify = useNotify()
-  const [opens, setOpens] = useState(row?.opens ?? '')
-  const [closes, setCloses] = useState(row?.closes ?? '')
-  const [people, setPeople] = useState<number | null>(row?.people ?? 1)
-  const changed =
-    opens !== (row?.opens ?? '') || closes !== (row?.closes ?? '') || people !== (row?.people ?? 1)
+  const client = useQueryClient()
+  const [typed, setTyped] = useState<Partial<Times>>({})
+  const { due, keep } = useInTurn<Times>(
+    'kitchen-hours',
+    ({ opens, closes, people }) => {
+      const body = {
+        opens: opens || null,
+        closes: closes || null,
+        people: opens ? (people ?? 1) : 0,
+      }
+      const now = client
+        .getQueryData<readonly KitchenHoursRow[]>(['kitchen-hours'])
+        ?.find((r) => r.weekday === weekday)
+      const path = `${paths.kitchenHours}/${now?.id ?? uuidv7()}`
+      return now
+        ? { method: 'PATCH', path, body: { version: now.version, ...body } }
+        : { method: 'PUT', path, body: { weekday, ...body } }
+    },
+    (sent) => setTyped((now) => typedSince(now, sent)),
+  )
+  const held = due ?? timesOf(row)
+  const { opens, closes, people } = { ...held, ...typed }
+  const changed = opens !== held.opens || closes !== held.closes || people !== held.people
   const half = (opens === '') !== (closes === '')
-  const wrong = !half && opens !== '' && closes <= opens
-  const keep = (): void => {
-    if (!changed || half || wrong) return
-    const body = {
-      opens: opens || null,
-      closes: closes || null,
-      people: opens ? (people ?? 1) : 0,
-    }
-    const path = `${paths.kitchenHours}/${row?.id ?? uuidv7()}`
-    save.mutate(
-      row
-        ? { method: 'PATCH', path, body: { version: row.version, ...body } }
-        : { method: 'PUT', path, body: { weekday, ...body } },
-      { onError: (e) => notify.trouble(sentenceOf(e)) },
-    )
+  const wrong = !half && opens !== '' && !canBeOpen(opens, closes)
+  const leave = (): void => {
+    if (changed && !half && !wrong && (opens === '' || people !== null))
+      keep({ opens, closes, people })
   }
   return (
     <li
       className={cx(COLUMNS, 'items-center border-t border-rim py-2 first:border-0')}
-      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && keep()}
+      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && leave()}
     >
       <span className="font-semibold">
         {name.slice(0, 3)}
@@ -130,14 +141,14 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
         label={`${name} from`}
         usual="17:00"
         value={opens}
-        set={setOpens}
+        set={(at) => setTyped({ ...typed, opens: at })}
         disabled={!may}
       />
       <TimeInput
         label={`${name} until`}
         usual="21:00"
         value={closes}
-        set={setCloses}
+        set={(at) => setTyped({ ...typed, closes: at })}
         disabled={!may}
       />
       <NumberField
@@ -149,13 +160,13 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
         value={opens ? people : null}
         placeholder="–"
         disabled={!may || opens === ''}
-        onValue={setPeople}
+        onValue={(n) => setTyped({ ...typed, people: n })}
       />
       {(half || wrong) && (
         <p role="alert" className="col-span-4 text-sm text-beet">
           {half
             ? 'Say both when it begins and when it ends, or neither.'
-            : 'The end must be after the beginning.'}
+            : 'The end must be after the beginning, or in the night after it, by 6 in the morning.'}
         </p>
       )}
     </li>
@@ -178,64 +189,5 @@ function TimeInput(p: {
       disabled={p.disabled}
       onChange={p.set}
     />
-  )
-}
-
-const LIMITS = [
-  [
-    'burners',
-    'Burners for canners',
-    1,
-    8,
-    'Canners that can stand on the range at once. Read its manual for the weight.',
-  ],
-  [
-    'lateMinutes',
-    'Past closing, at most',
-    0,
-    180,
-    'Minutes an evening may run over when it saves jars.',
-  ],
-] as const
-
-/** Burners and how late an evening may become, for the whole household. */
-function Limits() {
-  const { household, may } = useHousehold()
-  const save = useSave('session')
-  const notify = useNotify()
-  const { settings, version } = household
-  const [typed, setTyped] = useState<Partial<Record<(typeof LIMITS)[number][0], number | null>>>({})
-  const keep = (key: (typeof LIMITS)[number][0]): void => {
-    const value = typed[key]
-    if (value === undefined || value === null || value === settings[key]) return
-    save.mutate(
-      {
-        method: 'PATCH',
-        path: paths.household,
-        body: { version, settings: { ...settings, [key]: value } },
-      },
-      { onError: (e) => notify.trouble(sentenceOf(e)) },
-    )
-  }
-  return (
-    <Panel label="Stove and evening">
-      <h2 className="mb-3">Stove and evening</h2>
-      <div key={version} className="grid gap-4 sm:grid-cols-2">
-        {LIMITS.map(([key, label, min, max, help]) => (
-          <NumberField
-            key={key}
-            label={label}
-            whole
-            min={min}
-            max={max}
-            value={settings[key]}
-            disabled={!may('keeper')}
-            help={help}
-            onValue={(n) => setTyped({ ...typed, [key]: n })}
-            onLeave={() => keep(key)}
-          />
-        ))}
-      </div>
-    </Panel>
   )
 }

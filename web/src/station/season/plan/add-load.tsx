@@ -1,6 +1,6 @@
 import { paths, type SeasonPortion } from '@kelvit/contract'
 import { capacityFor, daysBetween, minimumFor } from '@kelvit/core'
-import { useState, type FormEvent } from 'react'
+import { useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../../sync/changes'
 import type { SeasonView } from '../../../household/season'
@@ -28,9 +28,11 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
     (o) =>
       o.jars > 0 && o.jars >= fewest(o.lot.jar) && index >= o.lot.arrived && index <= o.lot.due,
   )
-  const [lotId, setLot] = useState('')
-  const [canner, setCanner] = useState(0)
-  const [typed, setTyped] = useState<number>()
+  // Jars are what fits until somebody says a number; 0 stands for one that cannot be read.
+  const form = useForm<{ lotId: string; canner: number; jars: number | null }>({
+    defaultValues: { lotId: '', canner: 0, jars: null },
+  })
+  const { lotId, canner, jars: typed } = form.watch()
   const chosen = able.find((o) => o.lot.id === lotId) ?? able[0]
   const gear = model.canners[canner]
   if (able.length === 0 || !chosen || !gear)
@@ -44,19 +46,18 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
   const least = minimumFor(gear.minimum, lot.jar)
   const jars = typed ?? Math.min(takes, chosen.jars)
   const fits = Number.isInteger(jars) && jars >= least && jars <= Math.min(takes, chosen.jars)
-  const submit = (e: FormEvent): void => {
-    e.preventDefault()
+  const submit = form.handleSubmit(() => {
     const { id, formId, pack, jar, mouth } = lot
     const portion: SeasonPortion = { lotId: id, formId, pack, jar, mouth, jars }
     const body = { onDate: date, cannerId: gear.id, pinned: true, portions: [portion] }
     save.mutate(
       { method: 'PUT', path: `${paths.seasonLoads}/${uuidv7()}`, body },
-      { onSuccess: () => setTyped(undefined) },
+      { onSuccess: () => form.resetField('jars') },
     )
-  }
+  })
   return (
     <form
-      onSubmit={submit}
+      onSubmit={(e) => void submit(e)}
       className="mt-2 grid items-end gap-3 border-t border-rim pt-3 sm:grid-cols-[1.4fr_1.1fr_5.5rem_auto]"
     >
       <ChoiceField
@@ -64,22 +65,22 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
         value={lot.id}
         choices={able.map((o) => [o.lot.id, lotName({ ...o.lot, jars: o.jars })] as const)}
         onChange={(e) => {
-          setLot(e.target.value)
-          setTyped(undefined)
+          form.setValue('lotId', e.target.value)
+          form.resetField('jars')
         }}
       />
       <ChoiceField
         label="Canner"
         value={String(canner)}
         choices={model.canners.map((c, i) => [String(i), c.name] as const)}
-        onChange={(e) => setCanner(Number(e.target.value))}
+        onChange={(e) => form.setValue('canner', Number(e.target.value))}
       />
       <NumberField
         key={chosen.lot.id}
         label="Jars"
         whole
         value={jars === 0 ? null : jars}
-        onValue={(n) => setTyped(n ?? 0)}
+        onValue={(n) => form.setValue('jars', n ?? 0)}
       />
       <Button type="submit" disabled={!fits || save.isPending}>
         Add

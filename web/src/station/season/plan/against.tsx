@@ -1,4 +1,11 @@
-import { costOf, type PlanCost, type PlanLoad, type Proof, type SeasonPlan } from '@kelvit/core'
+import {
+  costOf,
+  showMinutes,
+  type PlanCost,
+  type PlanLoad,
+  type Proof,
+  type SeasonPlan,
+} from '@kelvit/core'
 import { useEffect, useMemo, useState } from 'react'
 import type { SeasonView } from '../../../household/season'
 import { Panel } from '../../../ui/panel'
@@ -50,6 +57,9 @@ export function Against({ view, plan, pinned, proof }: AgainstProps) {
                 canning days
               </th>
               <th scope="col" className="pl-3 font-normal">
+                longest day
+              </th>
+              <th scope="col" className="pl-3 font-normal">
                 min past closing
               </th>
             </tr>
@@ -77,20 +87,18 @@ function Row({ name, cost, strong }: { name: string; cost: PlanCost | undefined;
         {cost?.lost ?? '…'}
       </td>
       <td className={cell}>{cost?.days ?? '…'}</td>
+      <td className={cell}>{cost ? showMinutes(cost.longest) : '…'}</td>
       <td className={cell}>{cost ? Math.round(cost.late) : '…'}</td>
     </tr>
   )
 }
 
-/** More than so many loads' worth says nothing that anybody can picture. */
-const PICTURED_LOADS = 6
-
 function proofWords(proof: Proof | null): string {
   if (!proof)
     return 'Times are estimates from your canners’ own runs. Plan again to learn how much better a plan could be at most.'
+  if (proof.loads === null)
+    return 'How near this is to the best there is, is not known; nothing better was found.'
   if (proof.loads < 1)
     return 'No better plan exists by more than a load: this is as good as proven best.'
-  if (proof.loads > PICTURED_LOADS)
-    return 'How near this is to the best there is, is not known; nothing better was found.'
   return `No plan can save more than what ${proof.loads === 1 ? 'one more load costs' : `${proof.loads} loads cost`}, jars, waiting and days counted together; nothing better was found.`
 }

@@ -9,6 +9,7 @@ import {
 } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { useTakeBack } from '../../../household/take-back'
 import { useSave } from '../../../sync/changes'
 import { sentenceOf } from '../../../sync/request'
 import type { SeasonView } from '../../../household/season'
@@ -133,10 +134,10 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
         />
       </Panel>
       <LoadList loads={drawn.loads} days={drawn.days} canners={model.canners.map((c) => c.name)} />
-      <Notes view={view} />
+      <Notes view={view} plan={plan} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning)} />
-        <Runout view={view} plan={plan} />
+        <Runout view={view} plan={plan} mayPlan={mayPlan} />
       </div>
     </Sheet>
   )
@@ -160,6 +161,7 @@ function jarWords(view: SeasonView, plan: SeasonView['plan']): string {
 /** Putting a load on another day or canner: what it would mean, and doing it, with a way back. */
 function useMove(view: SeasonView) {
   const saveRow = useSave('season-loads')
+  const takeBack = useTakeBack('season-loads')
   const notify = useNotify()
   const { model } = view.season
   const weigh = (id: string, day: number, canner?: number) => {
@@ -198,14 +200,9 @@ function useMove(view: SeasonView) {
       { method: 'PATCH', path, body },
       {
         onSuccess: () =>
-          notify.done(`Pinned on ${say(id, day, canner)}.`, () => {
-            const { onDate, cannerId, portions, pinned, version } = stored
-            saveRow.mutate({
-              method: 'PATCH',
-              path,
-              body: { version: version + 1, onDate, cannerId, portions, pinned },
-            })
-          }),
+          notify.done(`Pinned on ${say(id, day, canner)}.`, () =>
+            takeBack({ table: 'season_loads', id, version: stored.version + 1 }),
+          ),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )

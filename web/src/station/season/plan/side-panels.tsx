@@ -7,6 +7,7 @@ import {
   otherJars,
   saidName,
   shortagesOf,
+  testsDue,
   type OtherJars,
   type SeasonPlan,
   type SupplyLine,
@@ -16,7 +17,8 @@ import { Link } from 'react-router'
 import type { SeasonView } from '../../../household/season'
 import { plural, showDay } from '../../../household/words'
 import { CannerMark } from '../../../chart/season-ribbon'
-import { ButtonLink } from '../../../ui/button'
+import { Button, ButtonLink } from '../../../ui/button'
+import { useIntoOthers } from './use-into-others'
 import { Caution, Panel } from '../../../ui/panel'
 
 /** Which mark is which canner. */
@@ -40,10 +42,12 @@ export function Legend({ canners }: { readonly canners: readonly string[] }) {
 }
 
 /** What could not be planned, in words, at the place; the rest is planned all the same. */
-export function Notes({ view }: { readonly view: SeasonView }) {
-  const { notes } = view.season
+export function Notes({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
+  const { notes, model } = view.season
   const { stale } = view
-  if (notes.length === 0 && stale.length === 0) return null
+  const tests = useMemo(() => testsDue(model, plan), [model, plan])
+  const loose = stale.filter((s) => !s.load.pinned)
+  if (notes.length === 0 && stale.length === 0 && tests.length === 0) return null
   return (
     <div className="mb-5 flex flex-col gap-2">
       {notes.map((n) => (
@@ -58,15 +62,40 @@ export function Notes({ view }: { readonly view: SeasonView }) {
           </Link>
         </Caution>
       ))}
-      {stale.length > 0 && (
+      {tests.map((t) => (
+        <Caution key={`test ${t.canner}`}>
+          {model.canners[t.canner]?.name}: have its dial tested by <strong>{showDay(t.by)}</strong>,
+          or {plural(t.loads, 'load')} of this plan ({plural(t.jars, 'jar')}) cannot run.{' '}
+          <Link to="/gear" className="text-kettle underline">
+            Go to Gear
+          </Link>
+        </Caution>
+      ))}
+      {stale
+        .filter((s) => s.load.pinned)
+        .map(({ load, why }) => (
+          <Caution key={load.id}>
+            Pinned on {showDay(load.onDate)} and not kept: {WHY_STALE[why]}.
+          </Caution>
+        ))}
+      {loose.length > 0 && (
         <Caution>
-          {plural(stale.length, 'load')} of the plan can no longer be: the day is over, or a lot or
-          canner is gone. Plan again to put the rest in order.
+          {plural(loose.length, 'load')} of the plan can no longer be:{' '}
+          {[...new Set(loose.map((s) => WHY_STALE[s.why]))].join('; ')}. Plan again to put the rest
+          in order.
         </Caution>
       )}
     </div>
   )
 }
+/** Why a load of the plan does not hold any more. */
+const WHY_STALE = {
+  over: 'its day is over',
+  canner: 'its canner is gone or may not be used',
+  lot: 'its lot is gone or canned',
+  jar: 'its lot goes into other jars now',
+} as const
+
 const PLACES = {
   lot: '/harvest',
   kitchen: '/season/hours',
@@ -80,8 +109,17 @@ const lineName = (line: SupplyLine): string =>
     : `Empty ${jarName(line.jar ?? 'quart')}${line.mouth === 'wide' ? ' with wide mouth' : ''}`
 
 /** What runs out and when; or that everything lasts. */
-export function Runout({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
+export function Runout({
+  view,
+  plan,
+  mayPlan,
+}: {
+  readonly view: SeasonView
+  readonly plan: SeasonPlan
+  readonly mayPlan: boolean
+}) {
   const { model } = view.season
+  const intoOthers = useIntoOthers()
   const short = useMemo(() => shortagesOf(model, plan), [model, plan])
   const left = useMemo(() => leftAtEnd(view, plan), [view, plan])
   const others = useMemo(() => otherJars(model, plan), [model, plan])
@@ -89,21 +127,28 @@ export function Runout({ view, plan }: { readonly view: SeasonView; readonly pla
   return (
     <Panel rim={first ? 'due' : 'plain'} label="Jars and lids over the season">
       <h2 className="mb-2">
-        {first ? `${lineName(first.line)} run out on ${showDay(first.on)}` : 'Jars and lids last'}
+        {first
+          ? `${lineName(first.line)} run out on ${showDay(first.onDate)}`
+          : 'Jars and lids last'}
       </h2>
       {short.map((s) => (
         <p key={s.line.id} className="mb-1 leading-relaxed">
           {lineName(s.line)}: <strong>{s.short} short</strong>. Buy them by{' '}
-          <strong>{showDay(addDays(s.on, -1))}</strong>, or put something into other jars.
+          <strong>{showDay(addDays(s.onDate, -1))}</strong>, or put something into other jars.
         </p>
       ))}
       {others.slice(0, 3).map((o) => (
-        <p key={o.lotId} className="mb-1 leading-relaxed">
-          {otherWords(view, o)}{' '}
-          <Link to={`/harvest/lot/${o.lotId}`} className="text-kettle underline">
-            Change the lot
-          </Link>
-        </p>
+        <div
+          key={o.lotId}
+          className="mb-1 flex flex-wrap items-center justify-between gap-x-4 leading-relaxed"
+        >
+          <span className="min-w-60 grow basis-0">{otherWords(view, o)}</span>
+          {mayPlan && (
+            <Button size="small" disabled={intoOthers.busy} onClick={() => intoOthers.put(o)}>
+              Put them in {jarName(o.to)}
+            </Button>
+          )}
+        </div>
       ))}
       {left.length > 0 ? (
         <p className="text-[15px] leading-relaxed text-ink-soft">
@@ -121,11 +166,11 @@ export function Runout({ view, plan }: { readonly view: SeasonView; readonly pla
   )
 }
 
-/** "You own 40 quarts; 47 pints stand empty: put 13 quarts of peas in pints?" */
+/** "You own 40 quarts for this; 47 pints stand empty. 13 quarts of peas could go into pints." */
 function otherWords(view: SeasonView, o: OtherJars): string {
   const jar = view.season.model.lots.find((l) => l.id === o.lotId)?.jar ?? 'quart'
   const food = saidName(foodOf(o.foodId) ?? { name: o.foodId })
-  return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} stand empty: put ${countJars(o.left, jar)} of ${food} in ${jarName(o.to)}?`
+  return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} stand empty. ${countJars(o.left, jar)} of ${food} could go into ${jarName(o.to)}.`
 }
 
 /** What the plan leaves of each supply, those that it draws from. */

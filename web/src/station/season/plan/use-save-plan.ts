@@ -1,10 +1,11 @@
-import { paths, type SeasonLoad } from '@kelvit/contract'
+import { paths, type SeasonLoad, type UndoWish } from '@kelvit/contract'
 import type { PlanLoad, SeasonModel, SeasonPlan } from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { request, sentenceOf } from '../../../sync/request'
 import { storedLoad } from '../../../household/season'
+import { useTakeBack } from '../../../household/take-back'
 import { useNotify } from '../../../ui/notice'
 
 /** Loads keep their id where they stay as they are, so that only what changed is written. */
@@ -24,22 +25,23 @@ function withIds(
   })
 }
 
+/** Any row that a new plan wrote; undefined where it wrote none. */
+function writtenBy(
+  before: readonly SeasonLoad[],
+  after: readonly SeasonLoad[],
+): UndoWish | undefined {
+  const put = after.find((l) => before.every((b) => b.id !== l.id || b.version !== l.version))
+  if (put) return { table: 'season_loads', id: put.id, version: put.version }
+  const gone = before.find((b) => after.every((l) => l.id !== b.id))
+  return gone && { table: 'season_loads', id: gone.id, version: null }
+}
+
 /** Puts a plan in place of the one that is stored, with a way back. */
 export function useSavePlan() {
   const client = useQueryClient()
   const notify = useNotify()
   const [saving, setSaving] = useState(false)
-  const put = async (
-    seen: readonly SeasonLoad[],
-    loads: readonly Omit<SeasonLoad, 'version'>[],
-  ): Promise<readonly SeasonLoad[]> => {
-    const after = await request<readonly SeasonLoad[]>('PUT', paths.seasonPlan, {
-      seen: seen.map(({ id, version }) => ({ id, version })),
-      loads,
-    })
-    client.setQueryData(['season-loads'], after)
-    return after
-  }
+  const takeBack = useTakeBack('season-loads')
   const save = async (
     model: SeasonModel,
     plan: SeasonPlan,
@@ -48,11 +50,13 @@ export function useSavePlan() {
   ): Promise<boolean> => {
     setSaving(true)
     try {
-      const after = await put(stored, withIds(model, plan, stored))
-      notify.done(words, () => {
-        const before = stored.map(({ version: _version, ...l }) => l)
-        void put(after, before).catch((e: unknown) => notify.trouble(sentenceOf(e)))
+      const after = await request<readonly SeasonLoad[]>('PUT', paths.seasonPlan, {
+        seen: stored.map(({ id, version }) => ({ id, version })),
+        loads: withIds(model, plan, stored),
       })
+      client.setQueryData(['season-loads'], after)
+      const written = writtenBy(stored, after)
+      notify.done(words, written && (() => takeBack(written)))
       return true
     } catch (error) {
       notify.trouble(sentenceOf(error))

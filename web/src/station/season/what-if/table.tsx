@@ -147,6 +147,6 @@ function factWords(ask: WhatIf): string {
     case 'supplies':
       return 'Adds them under Gear: take this when they are in the house.'
     case 'frost':
-      return 'Brings every tender lot that is expected in today.'
+      return 'Brings in today what is tender and grown by now. What is expected later than two weeks from now is not grown: take it off when the frost has come.'
   }
 }

@@ -1,7 +1,7 @@
 import { paths } from '@kelvit/contract'
 import {
   cannerClasses,
-  foodOf,
+  frostTakes,
   MINIMUM_LOAD,
   seasonFrom,
   suppose,
@@ -97,8 +97,9 @@ function useWriteFact() {
           })
         return undefined
       case 'frost': {
-        const tender = (lots.data ?? []).filter(
-          (l) => l.state === 'expected' && foodOf(l.foodId)?.frostTender,
+        const { bring: tender } = frostTakes(
+          (lots.data ?? []).filter((l) => l.state === 'expected'),
+          today,
         )
         if (tender.length > 0)
           await request('POST', paths.lotMoves, {
