@@ -9,9 +9,15 @@ status=0
 unit() { local json=$1; shift; npx vitest run --reporter=default --reporter=json --outputFile.json="$data/$json.json" "$@"; }
 unit core --project core --project web --maxWorkers 1 > "$data/core.txt" 2>&1 &
 core=$!
+journeys() { local json=$1; shift; PLAYWRIGHT_JSON_OUTPUT_NAME="$data/$json.json" npx playwright test --config e2e/playwright.config.ts --output "test-results/$json" --reporter=list,json "$@"; }
+# What is killed and comes back mostly waits: it runs beside them too.
+journeys kept keeps-running --workers 1 > "$data/kept.txt" 2>&1 &
+kept=$!
 unit server --project server || status=1
 wait "$core" || status=1
 cat "$data/core.txt"
-PLAYWRIGHT_JSON_OUTPUT_NAME="$data/playwright.json" npx playwright test --config e2e/playwright.config.ts --reporter=list,json || status=1
-node scripts/count-tests.mjs "$data/core.json" "$data/server.json" "$data/playwright.json" || status=1
+wait "$kept" || status=1
+cat "$data/kept.txt"
+journeys browser --grep-invert keeps-running || status=1
+node scripts/count-tests.mjs "$data/core.json" "$data/server.json" "$data/kept.json" "$data/browser.json" || status=1
 exit "$status"

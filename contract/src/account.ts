@@ -186,6 +186,7 @@ export const accountApi = {
     path: paths.session,
     summary: 'Sign out here',
     least: 'viewer',
+    byToken: 'never',
     answer: 'nothing',
   }),
   signOutEverywhere: route({
@@ -193,6 +194,7 @@ export const accountApi = {
     path: paths.sessions,
     summary: 'Sign out everywhere',
     least: 'viewer',
+    byToken: 'never',
     answer: 'nothing',
   }),
   makeHousehold: route({
@@ -209,6 +211,7 @@ export const accountApi = {
     path: paths.self,
     summary: 'Change one’s own name or passphrase; a new passphrase signs out everywhere else',
     least: 'viewer',
+    byToken: 'never',
     body: selfChangeSchema,
     answer: member,
   }),
@@ -239,6 +242,7 @@ export const accountApi = {
     path: `${paths.members}/:id`,
     summary: 'Change a member',
     least: 'keeper',
+    byToken: 'never',
     body: changed<Omit<MemberChange, 'version'>>({ name: line(60).min(1), role }),
     answer: member,
   }),
@@ -247,6 +251,7 @@ export const accountApi = {
     path: `${paths.members}/:id`,
     summary: 'Remove a member',
     least: 'keeper',
+    byToken: 'never',
     answer: 'nothing',
   }),
   invite: route({
@@ -254,6 +259,7 @@ export const accountApi = {
     path: paths.invitations,
     summary: 'Make a one-time invitation',
     least: 'keeper',
+    byToken: 'never',
     body: shape<NewInvitation>({ id, role }),
     answer: shape<InvitationLink>({ token: said, path: said }),
     status: 201,
@@ -263,6 +269,7 @@ export const accountApi = {
     path: paths.invitations,
     summary: 'Open invitations, without their links',
     least: 'keeper',
+    byToken: 'never',
     answer: listOf(shape<InvitationRow>({ id, role, madeBy: said, expiresAt: instant })),
   }),
   withdraw: route({
@@ -270,6 +277,7 @@ export const accountApi = {
     path: invitationPath,
     summary: 'Withdraw an invitation, by its id in place of the token',
     least: 'keeper',
+    byToken: 'never',
     answer: 'nothing',
   }),
   invitation: route({

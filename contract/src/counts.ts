@@ -80,6 +80,7 @@ export const countApi = {
     path: `${paths.counts}/:id`,
     summary: 'Tell what stands on a shelf; the same again changes nothing',
     least: 'helper',
+    byToken: 'pantry',
     body: shape<NewCount>({
       shelfId: id.allow(null),
       at: instant,

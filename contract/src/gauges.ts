@@ -56,6 +56,7 @@ export const gaugeApi = {
     path: one,
     summary: 'Make a gauge; its token is answered once',
     least: 'keeper',
+    byToken: 'never',
     body: shape<NewGauge>(
       { cannerId: id, name: gauge.name },
       { simulated: Joi.boolean().default(false) },
@@ -68,6 +69,7 @@ export const gaugeApi = {
     path: one,
     summary: 'Revoke a gauge',
     least: 'keeper',
+    byToken: 'never',
     answer: 'nothing',
   }),
   readings: route({

@@ -118,7 +118,7 @@ export type NewPlanting = Pick<
 > &
   Partial<Pick<Planting, 'variety' | 'rowFt' | 'note'>>
 
-const bed = {
+export const bed = {
   foodId,
   formId,
   jar,
@@ -127,7 +127,7 @@ const bed = {
   lastOn: plainDate,
   pickings: Joi.number().integer().min(1).max(24),
 }
-const bedBesides = {
+export const bedBesides = {
   variety: fields.variety,
   rowFt: Joi.number().greater(0).max(100000).allow(null),
   note: words(1000),

@@ -7,6 +7,10 @@ export type Method = 'get' | 'put' | 'post' | 'patch' | 'delete'
 /** Who may ask: a member of at least a role, a gauge with its token, or anyone. */
 export type Least = Role | 'gauge' | 'anyone'
 
+/** What a program's token may: read; also take and count jars; also all else its member may. */
+export const TOKEN_SCOPES = ['read', 'pantry', 'everything'] as const
+export type TokenScope = (typeof TOKEN_SCOPES)[number]
+
 /** What an address answers with besides JSON. */
 export type Medium = 'nothing' | 'pdf' | 'csv' | 'calendar' | 'events'
 
@@ -21,11 +25,19 @@ export interface Route<L extends Least = Least, Body = unknown, Query = unknown,
   readonly path: string
   readonly summary: string
   readonly least: L
+  /** The least scope of a program's token, where it does not follow from the method; some addresses are for people only. */
+  readonly byToken?: 'pantry' | 'never'
   readonly body?: Joi.Schema<Body>
   readonly query?: Joi.ObjectSchema<Query>
   readonly answer: Joi.Schema<Answer> | Medium
   /** Of an answer that made something, or took it for later. */
   readonly status?: 201 | 202
+}
+
+/** The least scope that a program's token needs here; null where none opens it. */
+export function scopeOf(asked: Pick<Route, 'method' | 'byToken'>): TokenScope | null {
+  if (asked.byToken === 'never') return null
+  return asked.byToken ?? (asked.method === 'get' ? 'read' : 'everything')
 }
 
 /** A route as it is written, with its types found out. */

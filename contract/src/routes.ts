@@ -32,6 +32,7 @@ import {
 } from './season'
 import { serverApi } from './server'
 import { takeApi } from './takes'
+import { tokenApi } from './tokens'
 
 export { accountApi } from './account'
 export { answersApi } from './answers'
@@ -49,6 +50,8 @@ export * from './season'
 export { recordApi } from './records'
 export { serverApi } from './server'
 export { takeApi } from './takes'
+export { tokenApi } from './tokens'
+export { scopeOf, TOKEN_SCOPES } from './route'
 export type { Least, Medium, Method, PageQuery, Route, RowRoutes } from './route'
 
 const rows = [
@@ -86,6 +89,7 @@ export const allRoutes: readonly Route[] = [
     labelApi,
     gaugeRecallApi,
     recordApi,
+    tokenApi,
     lotApi,
     recipeApi,
   ].flatMap(routesOf),

@@ -252,6 +252,7 @@ export const seasonApi = {
     path: paths.calendarFeeds,
     summary: 'Secret calendar addresses',
     least: 'keeper',
+    byToken: 'never',
     answer: listOf(shape<CalendarFeed>(feed)),
   }),
   makeFeed: route({
@@ -259,6 +260,7 @@ export const seasonApi = {
     path: oneFeed,
     summary: 'Make a secret calendar address',
     least: 'keeper',
+    byToken: 'never',
     answer: shape<NewCalendarFeed>({ ...feed, path: said }),
     status: 201,
   }),
@@ -267,6 +269,7 @@ export const seasonApi = {
     path: oneFeed,
     summary: 'Revoke a secret calendar address',
     least: 'keeper',
+    byToken: 'never',
     answer: 'nothing',
   }),
 }

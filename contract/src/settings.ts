@@ -1,4 +1,4 @@
-import type { KeepingPolicy } from '@kelvit/core'
+import type { KeepingPolicy, Prices } from '@kelvit/core'
 import type { CanningDays, ClockHours, PressureOptionId } from '@kelvit/core/words'
 import { CANNING_DAYS, CLOCK_HOURS, PACKS, PRESSURE_OPTIONS } from '@kelvit/core/words'
 import Joi from 'joi'
@@ -33,9 +33,21 @@ export interface HouseholdSettings {
   readonly lateMinutes: number
   /** How canning days are planned: fewer and longer, or short evenings. */
   readonly canningDays: CanningDays
+  /** What jars cost besides their produce. */
+  readonly prices: Prices
   /** Clock times as "5:30 pm" or as "17:30". */
   readonly clockHours: ClockHours
 }
+
+const price = Joi.number().min(0).max(100_000)
+const prices = shape<Prices>({
+  lid: price.allow(null),
+  additions: price.allow(null),
+  fuel: price.allow(null),
+  jar: price.allow(null),
+  jarRuns: Joi.number().integer().min(1).max(200),
+  shop: Joi.object<Prices['shop']>().pattern(tableId, price).max(60),
+})
 
 export const settings = shape<HouseholdSettings>({
   bestMonths: Joi.number().integer().min(1).max(60),
@@ -68,5 +80,6 @@ export const settings = shape<HouseholdSettings>({
   burners: Joi.number().integer().min(1).max(8),
   lateMinutes: Joi.number().integer().min(0).max(180),
   canningDays: oneOf(CANNING_DAYS),
+  prices,
   clockHours: Joi.number().valid(...CLOCK_HOURS),
 })

@@ -54,6 +54,7 @@ export const takeApi = {
     path: `${paths.takes}/:id`,
     summary: 'Take jars: those that were chosen, else the oldest; the same again changes nothing',
     least: 'helper',
+    byToken: 'pantry',
     body: shape<NewTake>(
       {
         foodId: tableId,
@@ -73,6 +74,7 @@ export const takeApi = {
     path: `${paths.takes}/:id/undo`,
     summary: 'Put back what was taken, as far as nothing happened to it since',
     least: 'helper',
+    byToken: 'pantry',
     body: shape<{ readonly at: string }>({ at: instant }),
     answer,
   }),

@@ -1,4 +1,4 @@
-import { allRoutes, type Medium, type Route } from '@kelvit/contract/routes'
+import { allRoutes, scopeOf, type Medium, type Route } from '@kelvit/contract/routes'
 import type Joi from 'joi'
 import joiToSwagger from 'joi-to-swagger'
 
@@ -52,9 +52,19 @@ const SECURITY: Readonly<Record<string, readonly object[]>> = {
   gauge: [{ gauge: [] }],
 }
 
+/** By the cookie of a session; where programs may ask, by a token too. */
+const securityOf = (route: Route): readonly object[] =>
+  scopeOf(route) === null ? [{ session: [] }] : [{ session: [] }, { token: [] }]
+
+function scopeWords(route: Route): string {
+  if (route.least === 'anyone' || route.least === 'gauge') return ''
+  const scope = scopeOf(route)
+  return scope === null ? ' No token opens it.' : ` Least scope of a token: ${scope}.`
+}
+
 const operation = (route: Route): object => ({
   summary: route.summary,
-  description: `Least role: ${route.least}.`,
+  description: `Least role: ${route.least}.${scopeWords(route)}`,
   parameters: parametersOf(route),
   ...(route.body
     ? {
@@ -65,7 +75,7 @@ const operation = (route: Route): object => ({
       }
     : {}),
   responses: { ...answersOf(route), default: problem },
-  security: SECURITY[route.least] ?? [{ session: [] }],
+  security: SECURITY[route.least] ?? securityOf(route),
 })
 
 /** The public API, described from the same contract that it is served by. */
@@ -85,6 +95,7 @@ export function openapiDocument(): object {
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'kelvit_session' },
         gauge: { type: 'http', scheme: 'bearer' },
+        token: { type: 'http', scheme: 'bearer' },
       },
       schemas: {
         Problem: {

@@ -33,6 +33,7 @@ export const household: Household = {
     burners: 2,
     canningDays: 'even',
     lateMinutes: 30,
+    prices: { lid: null, additions: null, fuel: null, jar: null, jarRuns: 20, shop: {} },
   },
 }
 

@@ -52,3 +52,51 @@ export const lotCost = (
       }
     : null
 }
+
+/** What jars cost here besides the produce, in the household's currency; null where nobody said. */
+export interface Prices {
+  /** A flat lid. */
+  readonly lid: number | null
+  /** Salt, acid and spices, a jar. */
+  readonly additions: number | null
+  /** Gas or current, a load. */
+  readonly fuel: number | null
+  /** An empty jar with its band. */
+  readonly jar: number | null
+  /** Runs that a jar is reckoned to last. */
+  readonly jarRuns: number
+  /** What the same would cost in a shop, a quart, by food. */
+  readonly shop: Readonly<Record<string, number>>
+}
+
+/** What one jar cost, by part, in the household's currency; null where a part is not known. */
+export interface JarCost {
+  readonly produce: number | null
+  readonly lid: number | null
+  readonly additions: number | null
+  readonly fuel: number | null
+  /** Its share of a jar that is used many times. */
+  readonly glass: number | null
+  /** Of the parts that are known; null where none is. */
+  readonly sum: number | null
+}
+
+/**
+ * What a jar cost: its produce, a lid, what was added, its share of the load's fuel and of
+ * the jar itself.
+ * @param produce what `produceCost` said of it, or null.
+ * @param jarsInLoad jars that were in its load, itself among them.
+ * @throws RangeError where it was in a load of no jars.
+ */
+export function jarCost(produce: number | null, prices: Prices, jarsInLoad: number): JarCost {
+  if (!(jarsInLoad >= 1)) throw new RangeError('a jar was in a load of one jar at least')
+  const parts = {
+    produce,
+    lid: prices.lid,
+    additions: prices.additions,
+    fuel: prices.fuel === null ? null : prices.fuel / jarsInLoad,
+    glass: prices.jar === null ? null : prices.jar / Math.max(1, prices.jarRuns),
+  }
+  const known = Object.values(parts).filter((p) => p !== null)
+  return { ...parts, sum: known.length === 0 ? null : known.reduce((a, b) => a + b, 0) }
+}

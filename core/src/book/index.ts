@@ -1,5 +1,5 @@
 export type { Book, BookJar, BookLoad, BookLot, BookNeed, BookPortion } from './book'
-export { lotCost, produceCost, type LotCost } from './cost'
+export { jarCost, lotCost, produceCost, type JarCost, type LotCost, type Prices } from './cost'
 export {
   correctLot,
   dueLots,
@@ -17,6 +17,7 @@ export {
   goodInTime,
   jarsAWeek,
   mealsOfUse,
+  shelfOn,
   jarsForServings,
   suggestJar,
   weeklyUse,

@@ -86,6 +86,23 @@ export function goodInTime(need: Need, today: string, shelf: readonly Standing[]
   return good
 }
 
+/**
+ * What of the shelf will stand there on a day to come, eaten oldest first at the need's own
+ * rate until then; jars that are past their best by that day are not among it.
+ * @param until ISO plain date, not before today.
+ */
+export function shelfOn(
+  need: Need,
+  today: string,
+  shelf: readonly Standing[],
+  until: string,
+): readonly Standing[] {
+  const left = soonestFirst(shelf)
+  for (const { from, share } of weeksUntil(today, until))
+    takeFrom(left, from, jarsInWeek(need, from) * share)
+  return left.filter((s) => s.bestBy >= until && s.jars > 1e-9)
+}
+
 export interface Balance {
   /** Weeks in which it is eaten from jars, until its next harvest. */
   readonly weeks: number

@@ -38,6 +38,7 @@ export {
   isWorse,
   judgeLoad,
   VERDICT_WORDS,
+  whyHeld,
   type Judgement,
   type Reason,
   type Verdict,

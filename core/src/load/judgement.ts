@@ -30,6 +30,10 @@ export interface Judgement {
   readonly reasons: readonly Reason[]
 }
 
+/** Why jars of a load are held, in its first reason; empty where none are. */
+export const whyHeld = ({ verdict, reasons }: Judgement): string =>
+  verdict === 'in-doubt' || verdict === 'not-processed' ? (reasons[0]?.sentence ?? '') : ''
+
 /** A verdict in the cook's words, the same on screen and on paper. */
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   open: 'still open',

@@ -21,6 +21,7 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   burners: 2,
   lateMinutes: 30,
   canningDays: 'even',
+  prices: { lid: null, additions: null, fuel: null, jar: null, jarRuns: 20, shop: {} },
   clockHours: 12,
 }
 

@@ -17,6 +17,7 @@ import { afterSignIn, beforeSignIn, demoEntries } from '../http/limits'
 import { hashToken, signInKey } from '../http/secrets'
 import {
   acceptInvitation,
+  actorOfAccess,
   actorOfToken,
   changeMember,
   changeSelf,
@@ -31,6 +32,7 @@ import {
   signInToDemo,
   withdrawInvitation,
 } from './service'
+import { TOKEN_MARK, tokenRoutes } from './tokens'
 import { seqOf } from '../changes/log'
 import { askDemo, endSession, endSessionsOf } from '../store/sessions'
 
@@ -59,8 +61,20 @@ const takeCookie = (ctx: Context): void => {
 export const identify =
   (deps: Deps) =>
   async (ctx: Context, next: Next): Promise<void> => {
-    const token = ctx.path.startsWith('/api/') ? ctx.cookies.get(COOKIE) : undefined
-    const found = token ? await actorOfToken(deps, token) : undefined
+    const inApi = ctx.path.startsWith('/api/')
+    const bearer = inApi ? bearerOf(ctx) : undefined
+    const token = bearer ?? (inApi ? ctx.cookies.get(COOKIE) : undefined)
+    const found = bearer
+      ? await actorOfAccess(deps, bearer)
+      : token
+        ? await actorOfToken(deps, token)
+        : undefined
+    if (bearer && !found)
+      throw new ProblemError(
+        401,
+        'token',
+        'This token is not known here, is past its day, or was revoked. Make another under Household.',
+      )
     if (token && found) Object.assign(ctx.state, found, { tokenHash: hashToken(token) })
     sameMember(ctx, found?.actor)
     // What is read from here on is at least as new as this place in the log.
@@ -70,6 +84,12 @@ export const identify =
     if (found && ctx.method !== 'GET' && ctx.status < 300)
       ctx.set(SEQ_HEADER, String(await seqOf(deps.db, found.actor)))
   }
+
+/** A program's token; a gauge's is another's business. */
+function bearerOf(ctx: Context): string | undefined {
+  const said = /^Bearer +(\S{1,200})$/i.exec(ctx.get('authorization'))?.[1]
+  return said?.startsWith(TOKEN_MARK) ? said : undefined
+}
 
 /**
  * What a device kept for somebody is sent under that member's name only. When
@@ -98,6 +118,7 @@ export function accountRoutes(
   householdRoutes(router, deps, altitudeCorrected)
   memberRoutes(router, deps)
   invitationRoutes(router, deps)
+  tokenRoutes(router, deps)
 }
 
 function sessionRoutes(router: Router, deps: Deps): void {

@@ -1,5 +1,12 @@
 import { type Role } from '@kelvit/core'
-import type { InvitationRow, Member, NewHousehold, SelfChange, Session } from '@kelvit/contract'
+import type {
+  InvitationRow,
+  Member,
+  NewHousehold,
+  SelfChange,
+  Session,
+  TokenScope,
+} from '@kelvit/contract'
 import { eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { households, members } from '../db/schema'
@@ -10,6 +17,7 @@ import { conflict, notFound, ProblemError, unprocessable } from '../http/problem
 import { addRows, changeRows, updateRow } from '../store/rows'
 import { settingsFor } from './defaults'
 import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from '../http/secrets'
+import { askAccess, endTokensOf, tokenUsed } from '../store/tokens'
 import {
   addHousehold,
   addSession,
@@ -59,6 +67,14 @@ export async function actorOfToken(
 ): Promise<{ actor: Actor; session: Session; seq: number } | undefined> {
   const [found] = await askWho(deps.db, hashToken(token))
   if (!found || found.expires_at.getTime() < Date.now()) return undefined
+  return asActor(found)
+}
+
+/** A member and a household, as the database writes them, as whoever asks. */
+function asActor(found: {
+  readonly member: Record<string, unknown>
+  readonly household: Record<string, unknown>
+}): { actor: Actor; session: Session; seq: number } {
   const member = fromRow(members, found.member, ['id', 'version', 'name', 'signInName', 'role'])
   const household = fromRow(households, found.household)
   const actor: Actor = {
@@ -74,6 +90,22 @@ export async function actorOfToken(
     session: { member: asMember(member, actor), household: toWire(households, household) },
     seq: household.seq,
   }
+}
+
+const HOUR_MS = 3_600_000
+
+/** Whom a program's token asks for and how far it goes; undefined when it is unknown, over or revoked. */
+export async function actorOfAccess(
+  deps: Deps,
+  token: string,
+): Promise<{ actor: Actor; session: Session; seq: number; scope: TokenScope } | undefined> {
+  const [found] = await askAccess(deps.db, hashToken(token))
+  const now = Date.now()
+  if (!found || found.expires_at.getTime() < now) return undefined
+  const who = asActor(found)
+  if (!found.last_used_at || now - found.last_used_at.getTime() > HOUR_MS)
+    await deps.db.inHousehold(who.actor, (tx) => tokenUsed(tx, found.id, new Date(now)))
+  return { ...who, scope: found.scope }
 }
 
 async function openSession(
@@ -169,7 +201,7 @@ export const changeMember = (
 
 /**
  * Changes one's own name or passphrase. A new passphrase needs the one before and ends
- * every other session: whoever knew the old one is out.
+ * every other session and one's tokens: whoever knew the old one is out.
  * @throws ProblemError 422 when the passphrase before is not the right one, or in the demo.
  */
 export async function changeSelf(
@@ -186,7 +218,10 @@ export async function changeSelf(
       ...(name === undefined ? {} : { name }),
       ...(passphraseHash === undefined ? {} : { passphraseHash }),
     })
-    if (passphraseHash) await endOtherSessionsOf(tx, actor.memberId, tokenHash)
+    if (passphraseHash) {
+      await endOtherSessionsOf(tx, actor.memberId, tokenHash)
+      await endTokensOf(tx, actor.memberId)
+    }
     const row = (await presentMembers(tx)).find((m) => m.id === actor.memberId)
     if (!row) throw notFound()
     return asMember(row, actor)
@@ -221,6 +256,7 @@ export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void
       signInName: `removed ${id}`,
     })
     await endSessionsOf(tx, id)
+    await endTokensOf(tx, id)
     await endInvitationsOf(tx, id)
   })
 

@@ -7,6 +7,7 @@ import { type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { serve } from '../http/serve'
 import { askSession } from '../store/sessions'
+import { askAccess } from '../store/tokens'
 import type { Word } from '../http/live'
 import { readLog, seqOf } from './log'
 import { undoCommit, type Undoable } from './undo'
@@ -117,7 +118,10 @@ function follow(
 /** Whether a session still is one; a database that cannot say so ends nothing. */
 const stillOpen = async (deps: Deps, tokenHash: string): Promise<boolean> => {
   try {
-    const [found] = await askSession(deps.db, tokenHash)
+    const [found] = [
+      ...(await askSession(deps.db, tokenHash)),
+      ...(await askAccess(deps.db, tokenHash)),
+    ]
     return found !== undefined && found.expires_at.getTime() > Date.now()
   } catch {
     return true

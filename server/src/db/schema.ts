@@ -7,7 +7,7 @@ import {
   type SupplyKindStored,
   type TakeWhy,
 } from '@kelvit/core'
-import type { HouseholdSettings, LeftJar, SeasonPortion } from '@kelvit/contract'
+import type { HouseholdSettings, LeftJar, SeasonPortion, TokenScope } from '@kelvit/contract'
 import type {
   Capacity,
   Feet,
@@ -27,6 +27,7 @@ import type {
   StageMinutes,
   Storage,
   UnitSystem,
+  Verdict,
 } from '@kelvit/core'
 import {
   bigint,
@@ -127,12 +128,12 @@ export const signIns = pgTable(
   ],
 )
 
-/** Whose a token is, of invitations, gauges and calendars; kept and read like sign-in names. */
+/** Whose a token is, of invitations, gauges, calendars and other programs; kept and read like sign-in names. */
 export const tokens = pgTable(
   'tokens',
   {
     hash: text('hash').primaryKey(),
-    kind: text('kind').$type<'invitation' | 'gauge' | 'calendar'>().notNull(),
+    kind: text('kind').$type<'invitation' | 'gauge' | 'calendar' | 'access'>().notNull(),
     householdId: uuid('household_id')
       .notNull()
       .references(() => households.id, { onDelete: 'cascade' }),
@@ -177,6 +178,30 @@ export const invitations = pgTable(
     key(t),
     points(t, t.madeBy, members).onDelete('cascade'),
     index('invitations_maker').on(t.householdId, t.madeBy),
+  ],
+)
+
+/** A token by which another program asks in a member's name, and no further than its scope. */
+export const accessTokens = pgTable(
+  'access_tokens',
+  {
+    id: uuid('id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    memberId: uuid('member_id').notNull(),
+    name: text('name').notNull(),
+    scope: text('scope').$type<TokenScope>().notNull(),
+    tokenHash: text('token_hash').notNull(),
+    createdAt: instant('created_at').notNull().defaultNow(),
+    expiresAt: instant('expires_at').notNull(),
+    /** To the hour: not every request is written down. */
+    lastUsedAt: instant('last_used_at'),
+  },
+  (t) => [
+    key(t),
+    points(t, t.memberId, members).onDelete('cascade'),
+    index('access_tokens_member').on(t.householdId, t.memberId),
   ],
 )
 
@@ -406,6 +431,34 @@ export const loadEvents = pgTable(
     points(t, t.memberId, members),
     index('load_events_load').on(t.householdId, t.loadId, t.at),
     index('load_events_member').on(t.householdId, t.memberId),
+  ],
+)
+
+/**
+ * What the logbook is searched by: a line a load, worked out from the load and its facts and
+ * never told to anybody. One that is missing is worked out anew.
+ */
+export const logbook = pgTable(
+  'logbook',
+  {
+    /** The load's. */
+    id: uuid('id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    startsAt: instant('starts_at').notNull(),
+    verdict: text('verdict').$type<Verdict>().notNull(),
+    /** Why it is in doubt or not as tested; empty otherwise. */
+    reason: text('reason').notNull(),
+    /** From the first jar filled to the last one out, minutes; null until then. */
+    minutes: doublePrecision('minutes'),
+    foods: text('foods').array().notNull(),
+    words: text('words').notNull(),
+  },
+  (t) => [
+    key(t),
+    points(t, t.id, loads).onDelete('cascade'),
+    index('logbook_starts').on(t.householdId, t.startsAt),
   ],
 )
 

@@ -1,3 +1,4 @@
+import type { HouseholdSettings } from '@kelvit/contract'
 import { feet } from '@kelvit/core'
 import { put } from './put'
 import { sql } from 'drizzle-orm'
@@ -14,6 +15,16 @@ import { addGear, addPeople } from './people'
 import { addStock } from './stock'
 import { addSeason } from './season'
 import { coolingLoad, pastLoads, runningLoad, standingLoad } from './seasons'
+
+/** What the household pays besides produce, and what a shop asks for a quart of the same. */
+const DEMO_PRICES: HouseholdSettings['prices'] = {
+  lid: 0.32,
+  additions: 0.05,
+  fuel: 1.6,
+  jar: 1.8,
+  jarRuns: 20,
+  shop: { 'beans-snap': 3.6, tomatoes: 3.2, beets: 4.4, carrots: 3.2, corn: 4.8 },
+}
 
 /** The zone of the demo household, in which `--now` is meant. */
 export const DEMO_ZONE = 'America/Denver'
@@ -39,7 +50,7 @@ export async function seedDemo(db: Database, clock: Clock): Promise<void> {
       zone: DEMO_ZONE,
       altitudeFt: ALTITUDE_FT,
       units: 'us',
-      settings: DEFAULT_SETTINGS,
+      settings: { ...DEFAULT_SETTINGS, prices: DEMO_PRICES },
       isDemo: true,
     })
     await addPeople(tx, householdId)

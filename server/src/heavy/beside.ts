@@ -5,8 +5,17 @@ import Piscina from 'piscina'
 import { ProblemError, unprocessable } from '../http/problem'
 import type { Done, Jobs, Result } from './jobs'
 
-/** Longer than any honest job takes; the thread of one that needs more is ended. */
-const PATIENCE_MS = 4_000
+/**
+ * Longer than any honest job takes, also on a machine that is busy with other things; the thread
+ * of one that needs more is ended. What is laid out as pages is bounded by the contract, a
+ * calendar's rules are a stranger's.
+ */
+const PATIENCE_MS: Readonly<Record<keyof Jobs, number>> = {
+  calendar: 4_000,
+  'day-sheet': 20_000,
+  labels: 20_000,
+  record: 20_000,
+}
 const MOST_WAITING = 20
 
 const here = dirname(fileURLToPath(import.meta.url))
@@ -53,7 +62,7 @@ export async function beside<K extends keyof Jobs>(
       retryAfter: 2,
     })
   const done = await busy
-    .run(job, { filename: scriptOf(kind), signal: AbortSignal.timeout(PATIENCE_MS) })
+    .run(job, { filename: scriptOf(kind), signal: AbortSignal.timeout(PATIENCE_MS[kind]) })
     .then((answer) => answer as Done<K>)
     .catch((error: unknown) => {
       if (error instanceof Error && error.name === 'AbortError')

@@ -1,8 +1,10 @@
 import type { Role } from '@kelvit/core'
-import type { Least, Medium, Route } from '@kelvit/contract/routes'
+import type { TokenScope } from '@kelvit/contract'
+import { scopeOf, TOKEN_SCOPES, type Least, type Medium, type Route } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
 import type { Context } from 'koa'
 import { actorOf, type Actor } from './actor'
+import { ProblemError } from './problem'
 import { readBody, readQuery } from './validate'
 
 /** What a request asks, read and checked as its route says. */
@@ -27,6 +29,7 @@ export function serve<L extends Least, Body, Query, Answer>(
   answer: (ask: Ask<L, Body, Query>) => Given<Answer>,
 ): void {
   router[route.method](route.path, async (ctx: Context) => {
+    mustBeInScope(ctx, route)
     const actor =
       route.least === 'anyone' || route.least === 'gauge'
         ? (ctx.state as { actor?: Actor }).actor
@@ -50,6 +53,21 @@ export function serve<L extends Least, Body, Query, Answer>(
       ctx.body = given
     }
   })
+}
+
+/** A program's token goes no further than its scope, and never where people alone decide. */
+function mustBeInScope(ctx: Context, route: Pick<Route, 'method' | 'byToken' | 'least'>): void {
+  const { scope } = ctx.state as { scope?: TokenScope }
+  if (scope === undefined || route.least === 'anyone' || route.least === 'gauge') return
+  const needed = scopeOf(route)
+  if (needed === null)
+    throw new ProblemError(403, 'people-only', 'No token opens this; sign in to do it.')
+  if (TOKEN_SCOPES.indexOf(scope) < TOKEN_SCOPES.indexOf(needed))
+    throw new ProblemError(
+      403,
+      'scope',
+      `This needs a token with the scope “${needed}”; this one has “${scope}”.`,
+    )
 }
 
 /** The thing that was to be made is there already: the answer is 200, not 201. */

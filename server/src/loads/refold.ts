@@ -4,6 +4,7 @@ import type { Tx } from '../db/pool'
 import { loads } from '../db/schema'
 import { tellJars } from './jars'
 import { asEvent, readEvents, type LoadRow } from '../store/loads'
+import { writeLines } from '../store/logbook'
 import { changeRows } from '../store/rows'
 
 /** Facts were added: the stage and the jars of the load follow from all of them. */
@@ -14,7 +15,11 @@ export async function refold(
 ): Promise<LoadState> {
   const setup = change.setup ?? load.setup
   const state = foldLoad(setup, (await readEvents(tx, load.id)).map(asEvent))
-  await changeRows(tx, loads, eq(loads.id, load.id), { ...change, stage: state.stage })
+  const [now] = await changeRows(tx, loads, eq(loads.id, load.id), {
+    ...change,
+    stage: state.stage,
+  })
+  if (now) await writeLines(tx, [now])
   await tellJars(tx, load.id, setup, state)
   return state
 }

@@ -1,9 +1,8 @@
 import { lotApi } from '@kelvit/contract/routes'
-import type { Lot, LotMove, LotSplit, NewPlanting, Planting } from '@kelvit/contract'
-import { canBy, foodOf, formOf, pounds, splitPickings, type Storage } from '@kelvit/core'
+import type { Lot, LotMove, LotSplit } from '@kelvit/contract'
+import { canBy, foodOf, formOf, type Storage } from '@kelvit/core'
 import type Router from '@koa/router'
 import { and, eq } from 'drizzle-orm'
-import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
 import { lots, plantings } from '../db/schema'
 import { toWire, toWires } from '../db/wire'
@@ -12,16 +11,9 @@ import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
 import { serve } from '../http/serve'
 import { readId } from '../http/validate'
+import { plant } from '../store/plantings'
 import { readYields } from '../store/yields'
-import {
-  addRows,
-  changeRows,
-  deleteRow,
-  findRow,
-  insertRow,
-  removeRows,
-  updateRow,
-} from '../store/rows'
+import { changeRows, deleteRow, findRow, insertRow, removeRows, updateRow } from '../store/rows'
 
 type LotRow = typeof lots.$inferSelect
 
@@ -53,42 +45,6 @@ export function lotRoutes(router: Router, deps: Deps): void {
   serve(router, lotApi.split, ({ actor, body, ctx }) =>
     deps.db.inHousehold(actor, (tx) => splitLot(tx, actor, readId(ctx), body)),
   )
-}
-
-async function plant(tx: Tx, actor: Actor, id: string, sent: NewPlanting): Promise<Planting> {
-  const before = await findRow(tx, plantings, id)
-  if (before) return toWire(plantings, before)
-  const found = formOf(sent.formId)
-  if (!found || found.food.id !== sent.foodId)
-    throw unprocessable('no-form', 'This way of canning does not belong to that food.')
-  if (sent.lastOn < sent.firstOn)
-    throw unprocessable('window', 'The harvest window ends before it begins.')
-  const { row, made } = await insertRow(tx, plantings, actor.householdId, id, {
-    ...sent,
-    variety: sent.variety || null,
-  })
-  if (!made) return toWire(plantings, row)
-  const pickings = splitPickings(sent.expectedLb, sent.firstOn, sent.lastOn, sent.pickings)
-  await addRows(
-    tx,
-    lots,
-    pickings.map((p) => ({
-      id: uuidv7(),
-      householdId: actor.householdId,
-      foodId: sent.foodId,
-      formId: sent.formId,
-      jar: sent.jar,
-      variety: sent.variety || null,
-      said: `${p.lb} lb expected`,
-      lb: pounds(p.lb),
-      arrivedOn: p.onDate,
-      storage: 'room' as const,
-      canBy: canBy(found.food, p.onDate, 'room'),
-      state: 'expected' as const,
-      plantingId: id,
-    })),
-  )
-  return toWire(plantings, row)
 }
 
 /**

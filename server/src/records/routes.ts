@@ -3,9 +3,14 @@ import { recordApi } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
 import { and, count, eq, isNotNull, ne, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
-import { canners, jars, lidLots, loadPortions, loads } from '../db/schema'
+import { canners, jars, lidLots, loadPortions, loads, needs } from '../db/schema'
 import type { Deps } from '../http/deps'
+import { notFound } from '../http/problem'
 import { serve } from '../http/serve'
+import { plant } from '../store/plantings'
+import { updateRow } from '../store/rows'
+import { readLogbook } from './logbook'
+import { readYear, readYears } from './years'
 
 /** Jars of loads whose lids were pressed; a broken jar says nothing of its lid. */
 const PRESSED = and(isNotNull(jars.loadId), ne(jars.seal, 'broken'))
@@ -61,4 +66,24 @@ async function sealRates(tx: Tx): Promise<SealRate[]> {
 
 export function recordRoutes(router: Router, deps: Deps): void {
   serve(router, recordApi.sealRates, ({ actor }) => deps.db.inHousehold(actor, sealRates))
+  serve(router, recordApi.logbook, ({ actor, query }) =>
+    deps.db.inHousehold(actor, (tx) => readLogbook(tx, actor, query)),
+  )
+  serve(router, recordApi.years, ({ actor }) =>
+    deps.db.inHousehold(actor, (tx) => readYears(tx, actor)),
+  )
+  serve(router, recordApi.year, ({ actor, ctx }) => {
+    const year = Number((ctx.params as Record<string, string>).year)
+    if (!Number.isInteger(year) || year < 1900 || year > 2199)
+      throw notFound('There is no such year.')
+    return deps.db.inHousehold(actor, (tx) => readYear(tx, actor, year, deps.clock.now()))
+  })
+  serve(router, recordApi.nextSeason, ({ actor, body }) =>
+    deps.db.inHousehold(actor, async (tx) => {
+      for (const { id, version, mealsPerWeek } of body.needs)
+        await updateRow(tx, needs, id, version, { mealsPerWeek })
+      for (const { id, ...planting } of body.plantings) await plant(tx, actor, id, planting)
+      return { needs: body.needs.length, plantings: body.plantings.length }
+    }),
+  )
 }

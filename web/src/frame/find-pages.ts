@@ -43,6 +43,13 @@ export const PAGES: readonly Hit[] = [
   page('Where people differ', '/methods/ways', 'settings salt vinegar bands rest minutes ways'),
   page('Family recipes', '/methods/recipes', 'untested own recipe grandmother'),
   page('Cupboard-door sheet', '/methods', 'chart table minutes pressure print cupboard'),
+  page(
+    'The year',
+    '/records/year',
+    'january look back jars by week hours cost ran out left failed',
+  ),
+  page('Next season', '/records/next', 'how much to can grow seed row feet order jars lids'),
+  page('Logbook', '/records', 'every load history search note batch judgement'),
   page('Household and members', '/household', 'altitude elevation time zone units money currency'),
   page('People', '/household', 'members invite remove passphrase password name sign out'),
 ]

@@ -52,6 +52,9 @@ const INSIDE: readonly (readonly [path: string, Page: ComponentType])[] = [
   ['/gear', page(() => import('../station/gear/page'))],
   ['/gear/recall/:id', page(() => import('../station/gear/recall-page'))],
   ['/records', page(() => import('../station/records/page'))],
+  ['/records/year', page(() => import('../station/records/year-page'))],
+  ['/records/year/:year', page(() => import('../station/records/year-page'))],
+  ['/records/next', page(() => import('../station/records/next-page'))],
   ['/practice', page(() => import('../station/practice/page'))],
 ]
 

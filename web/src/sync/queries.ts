@@ -1,5 +1,6 @@
 import {
   paths,
+  type AccessToken,
   type CannerRead,
   type Gauge,
   type Container,
@@ -17,7 +18,10 @@ import {
   type SeasonLoad,
   type Jar,
   type LoadWithEvents,
+  type LogbookLine,
+  type YearOnRecord,
   type PastPage,
+  type Planting,
   type FoodUse,
   type Lot,
   type InvitationRow,
@@ -27,8 +31,8 @@ import {
   type Setup,
   type Shelf,
 } from '@kelvit/contract'
-import type { LotYield } from '@kelvit/core'
-import { queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import type { LotYield, YearRecord } from '@kelvit/core'
+import { keepPreviousData, queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { caughtUp, isLogged, withShown } from './log'
 import { ProblemFault, request, requestPlaced } from './request'
 
@@ -193,17 +197,51 @@ export const useSealRates = () =>
     queryFn: () => request<readonly SealRate[]>('GET', paths.sealRates),
   })
 
-/** Loads that are long over, page by page, the newest first. */
-export const usePastLoads = () =>
+/**
+ * Loads that are over, page by page, the newest first.
+ * @param asked what the address says of them: words, judgement, canner, food, days.
+ */
+export const useLogbook = (asked: string) =>
   useInfiniteQuery({
-    queryKey: ['load', 'past'],
-    queryFn: ({ pageParam }) =>
-      request<PastPage<LoadWithEvents>>(
-        'GET',
-        `${paths.loads}/past?limit=30${pageParam ? `&before=${pageParam}` : ''}`,
-      ),
+    queryKey: ['load', 'logbook', asked],
+    queryFn: ({ pageParam }) => {
+      const query = new URLSearchParams(asked)
+      query.set('limit', '30')
+      if (pageParam) query.set('before', pageParam)
+      return request<PastPage<LogbookLine>>('GET', `${paths.logbook}?${query}`)
+    },
     initialPageParam: '',
     getNextPageParam: (page) => page.before,
+    placeholderData: keepPreviousData,
+  })
+
+/** Tokens of other programs: one's own, a keeper's view is of everybody's. */
+export const useTokens = () =>
+  useQuery({
+    queryKey: ['tokens'],
+    queryFn: () => request<readonly AccessToken[]>('GET', paths.tokens),
+  })
+
+/** Beds with their harvest windows. */
+export const usePlantings = () =>
+  useQuery({
+    queryKey: ['plantings'],
+    queryFn: () => request<readonly Planting[]>('GET', paths.plantings),
+  })
+
+/** Years of which something is on record, the latest first. */
+export const useYears = () =>
+  useQuery({
+    queryKey: ['years'],
+    queryFn: () => request<readonly YearOnRecord[]>('GET', paths.years),
+  })
+/** What one year brought. */
+export const useYear = (year: number) =>
+  useQuery({
+    queryKey: ['years', year],
+    queryFn: () => request<YearRecord>('GET', `${paths.years}/${year}`),
+    enabled: year > 0,
+    placeholderData: keepPreviousData,
   })
 export const useJars = () => useQuery(jarsQuery)
 export const useCanners = () => useQuery(cannersQuery)

@@ -1,6 +1,7 @@
 import { Page as Sheet } from '../../ui/page'
 import { Kitchen } from './kitchen'
 import { Members } from './members'
+import { Programs } from './programs'
 import { Self } from './self'
 
 export function Page() {
@@ -11,6 +12,7 @@ export function Page() {
         <div className="flex flex-col gap-5">
           <Members />
           <Self />
+          <Programs />
         </div>
       </div>
     </Sheet>

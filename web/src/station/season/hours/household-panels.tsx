@@ -4,7 +4,7 @@ import { useHousehold } from '../../../household/session'
 import { useNotify } from '../../../ui/notice'
 import { NumberField } from '../../../ui/number-field'
 import { Panel } from '../../../ui/panel'
-import { typedSince, useSettingsInTurn, type SettingsChange } from './in-turn'
+import { typedSince, useSettingsInTurn, type SettingsChange } from '../../../household/in-turn'
 
 const LIMITS = [
   [

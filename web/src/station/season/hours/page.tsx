@@ -14,7 +14,7 @@ import { Panel } from '../../../ui/panel'
 import { Skeleton, Trouble } from '../../../ui/states'
 import { BusyPanel } from './busy-panel'
 import { FeedPanel } from './feed-panel'
-import { typedSince, useInTurn } from './in-turn'
+import { typedSince, useInTurn } from '../../../household/in-turn'
 import { HouseholdPanels } from './household-panels'
 import { OddDays } from './odd-days'
 

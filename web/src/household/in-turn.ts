@@ -1,10 +1,10 @@
 import { paths, type Household, type Session } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useHousehold } from '../../../household/session'
-import { useNotify } from '../../../ui/notice'
-import { useSave } from '../../../sync/changes'
-import { sentenceOf } from '../../../sync/request'
+import { useHousehold } from './session'
+import { useNotify } from '../ui/notice'
+import { useSave } from '../sync/changes'
+import { sentenceOf } from '../sync/request'
 
 type Change = Parameters<ReturnType<typeof useSave>['mutate']>[0]
 

@@ -1,0 +1,111 @@
+import { foldLoad, formOf, judgeLoad, shortName, whyHeld, type LoadEvent } from '@kelvit/core'
+import { asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { loadEvents, loadPortions, loads, logbook, lots } from '../db/schema'
+import { asEvent, type EventRow, type LoadRow } from './loads'
+
+/** Loads whose lines are worked out at once. */
+const AT_ONCE = 500
+
+/** What is said in a load's facts, as far as people said it. */
+const saidIn = (events: readonly LoadEvent[]): readonly string[] =>
+  events.flatMap((e) => (e.text ? [e.text] : []))
+
+/** Works the lines of some loads out anew, from their facts. */
+export async function writeLines(tx: Tx, rows: readonly LoadRow[]): Promise<void> {
+  if (rows.length === 0) return
+  const ids = rows.map((r) => r.id)
+  const events = await tx
+    .select()
+    .from(loadEvents)
+    .where(inArray(loadEvents.loadId, ids))
+    .orderBy(asc(loadEvents.at), asc(loadEvents.id))
+  const portions = await tx
+    .select({
+      loadId: loadPortions.loadId,
+      formId: loadPortions.formId,
+      variety: lots.variety,
+      note: lots.note,
+    })
+    .from(loadPortions)
+    .leftJoin(lots, eq(lots.id, loadPortions.lotId))
+    .where(inArray(loadPortions.loadId, ids))
+  const factsOf = new Map<string, EventRow[]>(ids.map((id) => [id, []]))
+  for (const e of events) factsOf.get(e.loadId)?.push(e)
+  await tx
+    .insert(logbook)
+    .values(
+      rows.map((row) =>
+        lineOf(
+          row,
+          portions.filter((p) => p.loadId === row.id),
+          (factsOf.get(row.id) ?? []).map(asEvent),
+        ),
+      ),
+    )
+    .onConflictDoUpdate({
+      target: [logbook.householdId, logbook.id],
+      set: {
+        startsAt: sql`excluded.starts_at`,
+        verdict: sql`excluded.verdict`,
+        reason: sql`excluded.reason`,
+        minutes: sql`excluded.minutes`,
+        foods: sql`excluded.foods`,
+        words: sql`excluded.words`,
+      },
+    })
+}
+
+interface LinePortion {
+  readonly formId: string
+  readonly variety: string | null
+  readonly note: string | null
+}
+
+function lineOf(
+  row: LoadRow,
+  portions: readonly LinePortion[],
+  events: readonly LoadEvent[],
+): typeof logbook.$inferInsert {
+  const state = foldLoad(row.setup, events)
+  const judgement = judgeLoad(row.setup, state)
+  const begun = state.entered.filling ?? state.entered.heating
+  const ended = state.entered.standing
+  const found = portions.flatMap((p) => formOf(p.formId) ?? [])
+  const words = [
+    row.code,
+    row.note,
+    ...found.flatMap(({ food, form }) => [food.name, shortName(food), ...food.synonyms, form.name]),
+    ...portions.flatMap((p) => [p.variety ?? '', p.note ?? '']),
+    ...judgement.reasons.map((r) => r.sentence),
+    ...saidIn(events),
+  ]
+  return {
+    id: row.id,
+    householdId: row.householdId,
+    startsAt: row.startsAt,
+    verdict: judgement.verdict,
+    reason: whyHeld(judgement),
+    minutes:
+      begun !== undefined && ended !== undefined && ended > begun ? (ended - begun) / 60_000 : null,
+    foods: [...new Set(found.map(({ food }) => food.id))],
+    words: [...new Set(words)].filter((w) => w !== '').join('\n'),
+  }
+}
+
+/** Works out the lines that are missing: of loads that are older than the logbook, or came in otherwise. */
+export async function completeLogbook(tx: Tx): Promise<void> {
+  for (;;) {
+    const rows = await tx
+      .select({ load: loads })
+      .from(loads)
+      .leftJoin(logbook, eq(logbook.id, loads.id))
+      .where(isNull(logbook.id))
+      .limit(AT_ONCE)
+    if (rows.length === 0) return
+    await writeLines(
+      tx,
+      rows.map((r) => r.load),
+    )
+  }
+}

@@ -1,0 +1,54 @@
+import type { NewPlanting, Planting } from '@kelvit/contract'
+import { canBy, formOf, pounds, splitPickings } from '@kelvit/core'
+import { v7 as uuidv7 } from 'uuid'
+import type { Tx } from '../db/pool'
+import { lots, plantings } from '../db/schema'
+import { toWire } from '../db/wire'
+import type { Actor } from '../http/actor'
+import { unprocessable } from '../http/problem'
+import { addRows, findRow, insertRow } from './rows'
+
+/**
+ * Adds a planting and the lots of its pickings, once.
+ * @throws a problem where the form is not one of the food's, or the window ends before it begins.
+ */
+export async function plant(
+  tx: Tx,
+  actor: Actor,
+  id: string,
+  sent: NewPlanting,
+): Promise<Planting> {
+  const before = await findRow(tx, plantings, id)
+  if (before) return toWire(plantings, before)
+  const found = formOf(sent.formId)
+  if (!found || found.food.id !== sent.foodId)
+    throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+  if (sent.lastOn < sent.firstOn)
+    throw unprocessable('window', 'The harvest window ends before it begins.')
+  const { row, made } = await insertRow(tx, plantings, actor.householdId, id, {
+    ...sent,
+    variety: sent.variety || null,
+  })
+  if (!made) return toWire(plantings, row)
+  const pickings = splitPickings(sent.expectedLb, sent.firstOn, sent.lastOn, sent.pickings)
+  await addRows(
+    tx,
+    lots,
+    pickings.map((p) => ({
+      id: uuidv7(),
+      householdId: actor.householdId,
+      foodId: sent.foodId,
+      formId: sent.formId,
+      jar: sent.jar,
+      variety: sent.variety || null,
+      said: `${p.lb} lb expected`,
+      lb: pounds(p.lb),
+      arrivedOn: p.onDate,
+      storage: 'room' as const,
+      canBy: canBy(found.food, p.onDate, 'room'),
+      state: 'expected' as const,
+      plantingId: id,
+    })),
+  )
+  return toWire(plantings, row)
+}

@@ -1,0 +1,182 @@
+import type { LogbookLine } from '@kelvit/contract'
+import { dateAt, foods, shortName, VERDICT_WORDS, type Verdict } from '@kelvit/core'
+import { useEffect, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { portionWords } from '../../household/portion-words'
+import { useHousehold, useToday } from '../../household/session'
+import { plural, showDate } from '../../household/words'
+import { useCanners, useLoads, useLogbook } from '../../sync/queries'
+import { Button } from '../../ui/button'
+import { ChoiceField, TextField } from '../../ui/field'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { lineOfLoad } from './line-of-load'
+
+const JUDGED: readonly (readonly [Verdict | '', string])[] = [
+  ['', 'Every judgement'],
+  ['as-tested', 'As tested'],
+  ['longer', 'Longer than tested'],
+  ['in-doubt', 'In doubt'],
+  ['not-processed', 'Not as tested'],
+]
+/** What the address may ask the logbook for. */
+const ASKS = ['q', 'judged', 'canner', 'food'] as const
+type Asks = (typeof ASKS)[number]
+
+/** Words are sent when somebody has stopped typing for so long, ms. */
+const PAUSE_MS = 300
+
+/** Every load that is over with its judgement, the newest first; found by words, judgement, canner and food. */
+export function Logbook() {
+  const [search, setSearch] = useSearchParams()
+  const asked = new URLSearchParams(
+    ASKS.flatMap((key) => {
+      const value = search.get(key)
+      return value ? [[key, value]] : []
+    }),
+  ).toString()
+  const ask = (key: Asks, value: string): void =>
+    setSearch(
+      (now) => {
+        if (value === '') now.delete(key)
+        else now.set(key, value)
+        return now
+      },
+      { replace: true },
+    )
+  const book = useLogbook(asked)
+  const recent = useLoads()
+  const zone = useHousehold().household.zone
+  const canners = useCanners().data ?? []
+  const today = useToday()
+  const told = book.data?.pages.flatMap((p) => p.rows)
+  // Without a network what this device has is better than nothing; it cannot search it all.
+  const lines =
+    told ?? (book.isError && asked === '' ? recent.data?.flatMap(lineOfLoad) : undefined)
+  return (
+    <Panel label="Logbook">
+      <h2 className="mb-3">Logbook</h2>
+      <div className="mb-3 grid gap-3 sm:grid-cols-2">
+        <Words value={search.get('q') ?? ''} onValue={(q) => ask('q', q)} />
+        <ChoiceField
+          label="Judged"
+          value={search.get('judged') ?? ''}
+          choices={JUDGED}
+          onChange={(e) => ask('judged', e.target.value)}
+        />
+        <ChoiceField
+          label="Food"
+          value={search.get('food') ?? ''}
+          choices={[['', 'Every food'], ...foods.map((f) => [f.id, shortName(f)] as const)]}
+          onChange={(e) => ask('food', e.target.value)}
+        />
+        <ChoiceField
+          label="Canner"
+          value={search.get('canner') ?? ''}
+          choices={[['', 'Every canner'], ...canners.map((c) => [c.id, c.name] as const)]}
+          onChange={(e) => ask('canner', e.target.value)}
+        />
+      </div>
+      {book.isError && !told && <Trouble error={book.error} retry={() => void book.refetch()} />}
+      {book.isError && !told && lines && (
+        <p className="mt-3 text-[15px] text-ink-soft">
+          What is on this device: {plural(lines.length, 'load')} of late.
+        </p>
+      )}
+      {book.isPending && <Skeleton />}
+      {told?.length === 0 && (
+        <Empty title={asked === '' ? 'No load is over yet' : 'Nothing in the logbook fits that'}>
+          {asked === ''
+            ? 'When the first jars stand on the board, their load is told here with its judgement.'
+            : 'Try fewer words, or another judgement.'}
+        </Empty>
+      )}
+      <ol className={book.isPlaceholderData ? 'opacity-60' : ''}>
+        {lines?.map((l) => (
+          <Line
+            key={l.id}
+            line={l}
+            on={showDate(dateAt(Date.parse(l.startsAt), zone), today)}
+            canner={canners.find((c) => c.id === l.cannerId)?.name ?? ''}
+          />
+        ))}
+      </ol>
+      {book.hasNextPage && (
+        <Button
+          className="mt-3"
+          disabled={book.isFetchingNextPage}
+          onClick={() => void book.fetchNextPage()}
+        >
+          {book.isFetchingNextPage ? 'One moment…' : 'Older loads'}
+        </Button>
+      )}
+    </Panel>
+  )
+}
+
+/** Words to look for; what is typed stands, and is asked for when the typing rests. */
+function Words({
+  value,
+  onValue,
+}: {
+  readonly value: string
+  readonly onValue: (words: string) => void
+}) {
+  const [typed, setTyped] = useState(value)
+  useEffect(() => {
+    if (typed.trim() === value) return
+    const timer = setTimeout(() => onValue(typed.trim()), PAUSE_MS)
+    return () => clearTimeout(timer)
+  })
+  return (
+    <TextField
+      label="Words"
+      type="search"
+      maxLength={200}
+      placeholder="a food, a note, a batch"
+      value={typed}
+      onChange={(e) => setTyped(e.target.value)}
+    />
+  )
+}
+
+const MARKS: Readonly<Record<Verdict, readonly [mark: string, look: string]>> = {
+  open: ['…', 'text-ink-soft'],
+  'as-tested': ['✓', 'text-brine'],
+  longer: ['✓', 'text-brine'],
+  'in-doubt': ['?', 'text-squash'],
+  'not-processed': ['✕', 'text-beet'],
+}
+
+function Line({
+  line,
+  canner,
+  on,
+}: {
+  readonly line: LogbookLine
+  readonly canner: string
+  readonly on: string
+}) {
+  const [mark, look] = MARKS[line.verdict]
+  return (
+    <li className="grid grid-cols-[5.5rem_1fr] gap-x-4 border-t border-rim py-2.5 first:border-0">
+      <span className="tabular text-ink-soft">{on}</span>
+      <div className="leading-snug">
+        <Link
+          to={`/stove/${line.id}/record`}
+          className="font-semibold text-kettle underline decoration-1"
+        >
+          {portionWords(line.portions.map((p) => ({ ...p, jars: p.filled ?? p.jars })))}
+        </Link>
+        <span className="text-ink-soft">
+          , batch {line.code}, {canner.toLowerCase()}
+        </span>
+        <span className={`block text-[15px] ${look}`}>
+          <span aria-hidden>{mark} </span>
+          {VERDICT_WORDS[line.verdict]}
+          {line.reason !== '' && `. ${line.reason}`}
+        </span>
+      </div>
+    </li>
+  )
+}

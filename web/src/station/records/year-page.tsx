@@ -1,0 +1,179 @@
+import { daysBetween, type FoodYear, type YearRecord } from '@kelvit/core'
+import { Link, useParams } from 'react-router'
+import { YearWeeks, type WeeksRow } from '../../chart/year-weeks'
+import { foodName } from '../../household/food-name'
+import { useToday } from '../../household/session'
+import { tintOf } from '../../household/tints'
+import { plural, showDate } from '../../household/words'
+import { useYear, useYears } from '../../sync/queries'
+import { Button, ButtonLink } from '../../ui/button'
+import { Page as Sheet } from '../../ui/page'
+import { Panel } from '../../ui/panel'
+import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { Prices } from './prices'
+import { YearTable } from './year-table'
+
+/** A year to read in January: rows of weeks, then the figures, then what failed and why. */
+export function Page() {
+  const said = Number(useParams().year ?? 0)
+  const years = useYears()
+  const year = said || (years.data?.[0]?.year ?? 0)
+  const told = useYear(year)
+  const broken = [years, told].find((q) => q.isError && !q.data)
+  return (
+    <Sheet
+      question={year ? `What did ${year} bring?` : 'What did the year bring?'}
+      aside="jars by food and week"
+      actions={
+        <>
+          <Years years={years.data?.map((y) => y.year) ?? []} shown={year} />
+          <ButtonLink to="/records/next">Next season</ButtonLink>
+          <Button onClick={() => print()}>Print</Button>
+        </>
+      }
+    >
+      {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
+      {!broken && (years.isPending || (year > 0 && told.isPending)) && <Skeleton />}
+      {years.data?.length === 0 && (
+        <Empty
+          title="Nothing is on record yet"
+          action={
+            <ButtonLink to="/harvest" look="main">
+              Weigh in a harvest
+            </ButtonLink>
+          }
+        >
+          When the first jars are checked and on their shelf, the year begins to be drawn here.
+        </Empty>
+      )}
+      {told.data && <Year told={told.data} />}
+    </Sheet>
+  )
+}
+
+/** The years there are, as links. */
+function Years({ years, shown }: { readonly years: readonly number[]; readonly shown: number }) {
+  if (years.length < 2) return null
+  return (
+    <nav aria-label="Years" className="flex items-center gap-1">
+      {years.map((y) => (
+        <ButtonLink
+          key={y}
+          to={`/records/year/${y}`}
+          look={y === shown ? 'plain' : 'quiet'}
+          size="small"
+        >
+          {String(y)}
+        </ButtonLink>
+      ))}
+    </nav>
+  )
+}
+
+function Year({ told }: { readonly told: YearRecord }) {
+  const { foods, loads, minutesWeeks, year } = told
+  const sum = (of: (f: FoodYear) => number): number => foods.reduce((n, f) => n + of(f), 0)
+  const hours = minutesWeeks.reduce((a, b) => a + b, 0) / 60
+  const [canned, quarts, eaten] = [sum((f) => f.canned), sum((f) => f.quarts), sum((f) => f.eaten)]
+  if (foods.length === 0 && loads === 0) return <Empty title={`Nothing is on record for ${year}`} />
+  return (
+    <div className="flex flex-col gap-5">
+      <Panel label="The year by weeks">
+        <p className="font-head text-[1.9rem] leading-tight font-semibold">
+          {plural(canned, 'jar')} put up in {plural(loads, 'load')}, {eaten} eaten
+        </p>
+        <p className="mb-4 text-ink-soft">
+          {Math.round(quarts * 4) / 4} quarts of food,{' '}
+          {hours < 1 ? 'under an hour' : `about ${plural(Math.round(hours), 'hour')}`} from the
+          first jar filled to the last one out.
+        </p>
+        <YearWeeks
+          weeks={told.weeks}
+          year={year}
+          rows={foods.map((f) => rowOf(f, told))}
+          hours={minutesWeeks.map((m) => m / 60)}
+          hoursNote={`${plural(loads, 'load')}, ${Math.round(hours)} h`}
+        />
+        <Legend />
+      </Panel>
+      <YearTable told={told} />
+      <Failed told={told} />
+      <Prices foods={foods.filter((f) => f.canned > 0).map((f) => f.foodId)} />
+    </div>
+  )
+}
+
+/** A food's row of weeks, and what it comes to. */
+function rowOf(f: FoodYear, { weeks }: YearRecord): WeeksRow {
+  const first = weeks[0] ?? ''
+  const at = (day: string): number =>
+    Math.max(0, Math.min(weeks.length, daysBetween(first, day) / 7))
+  const last = `${Number(weeks[1]?.slice(0, 4) ?? 0)}-12-31`
+  return {
+    id: f.foodId,
+    name: foodName(f.foodId),
+    tint: tintOf(f.foodId),
+    up: f.cannedWeeks,
+    down: f.eatenWeeks,
+    none: f.without.map(({ from, until }) => [at(from), at(until ?? last)] as const),
+    note: [`${f.canned} put up`, `${f.eaten} eaten`, `${f.left} left`].join(', '),
+  }
+}
+
+function Legend() {
+  return (
+    <ul className="mt-4 flex flex-wrap gap-x-6 gap-y-1 text-[15px] text-ink-soft">
+      <li className="flex items-center gap-2">
+        <span aria-hidden className="inline-block size-3.5 bg-brine" /> put up, above the line
+      </li>
+      <li className="flex items-center gap-2">
+        <span
+          aria-hidden
+          className="inline-block size-3.5 bg-[repeating-linear-gradient(45deg,var(--ink-soft)_0_2px,transparent_2px_4px)]"
+        />{' '}
+        eaten, below it
+      </li>
+      <li className="flex items-center gap-2">
+        <span aria-hidden className="inline-block w-6 border-t-[3px] border-dashed border-beet" />{' '}
+        none was left
+      </li>
+    </ul>
+  )
+}
+
+/** What did not come good, and why. */
+function Failed({ told }: { readonly told: YearRecord }) {
+  const today = useToday()
+  const { failedLoads, causes } = told
+  return (
+    <Panel label="What failed" rim={failedLoads.length + causes.length > 0 ? 'due' : 'done'}>
+      <h2 className="mb-2">What failed, and why</h2>
+      {failedLoads.length + causes.length === 0 && <p>Nothing did.</p>}
+      <ul>
+        {causes.map((c) => (
+          <li
+            key={c.cause}
+            className="flex justify-between gap-4 border-t border-rim py-2 first:border-0"
+          >
+            <span>{c.cause}</span>
+            <span className="tabular whitespace-nowrap">{plural(c.jars, 'jar')}</span>
+          </li>
+        ))}
+      </ul>
+      {failedLoads.length > 0 && <h3 className="mt-4 mb-1">Loads</h3>}
+      <ul>
+        {failedLoads.map((l) => (
+          <li key={l.id} className="border-t border-rim py-2 leading-snug first:border-0">
+            <Link
+              to={`/stove/${l.id}/record`}
+              className="font-semibold text-kettle underline decoration-1"
+            >
+              Batch {l.code}, {showDate(l.onDate, today)}
+            </Link>
+            <span className="block text-[15px] text-ink-soft">{l.reason}</span>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  )
+}
