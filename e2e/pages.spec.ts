@@ -20,6 +20,8 @@ const PAGES = [
   '/harvest/yields',
   '/gear',
   '/records',
+  '/records/year/2025',
+  '/records/next',
   '/pantry/foods',
   '/pantry/food/beans-snap',
   '/practice',
