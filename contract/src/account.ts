@@ -43,6 +43,11 @@ const own = {
   units: oneOf(UNIT_SYSTEMS),
   currency: Joi.string().pattern(/^[A-Z]{3}$/, 'currency like USD'),
 }
+/** What a household says of itself. */
+export const householdOwn = shape<Omit<Household, 'id' | 'isDemo' | 'version'>>({
+  ...own,
+  settings,
+})
 const household = shape<Household>({ ...own, id, settings, isDemo: Joi.boolean(), version })
 
 export interface Member {

@@ -39,6 +39,7 @@ const gauge = {
   lastHeardAt: instant.allow(null),
   version,
 }
+export const gaugeRow = shape<Gauge>(gauge)
 /** Most readings one request may carry: ten minutes at one a second. */
 const MOST_READINGS = 600
 

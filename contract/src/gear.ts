@@ -112,6 +112,8 @@ const cannerFields = {
   inspectedOn: plainDate.allow(null),
   retired: Joi.boolean(),
 }
+/** A canner's own row. */
+export const cannerRow = shape<Canner>({ ...cannerFields, id, version })
 const learnedStage = shape<LearnedStage>({
   minutes: Joi.number(),
   smallMinutes: Joi.number(),

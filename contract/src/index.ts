@@ -2,6 +2,7 @@
 // `@kelvit/contract/routes`, so that pages which check nothing need not fetch them.
 export type * from './account'
 export type * from './answers'
+export type * from './archive'
 export type * from './changes'
 export type * from './counts'
 export type * from './gauges'

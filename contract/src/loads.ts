@@ -105,7 +105,28 @@ const what = {
   mouth: oneOf(MOUTHS),
   jars,
 }
-const load = shape<LoadWithEvents>({
+export const portionRow = shape<LoadPortion>({
+  ...what,
+  loadId: id,
+  position: Joi.number().integer(),
+  filled: Joi.number().integer().allow(null),
+  fromJars: listOf<string>(id).allow(null),
+})
+export const eventRow = shape<LoadEventRow>({
+  id,
+  loadId: id,
+  at: instant,
+  kind: oneOf([...SAID_EVENT_KINDS, ...OWN_EVENT_KINDS]),
+  by: said.allow(null),
+  happenedAt: instant.allow(null),
+  heardAt: instant.allow(null),
+  psi: Joi.number().allow(null),
+  text: said.allow(null),
+  eventId: id.allow(null),
+  source: oneOf([...READING_SOURCES, null]),
+})
+/** A load's own row, without its portions and facts. */
+const ownFields = {
   id,
   code: said,
   cannerId: id,
@@ -113,33 +134,15 @@ const load = shape<LoadWithEvents>({
   setup,
   plannedSetup: setup.allow(null),
   processes: listOf(processSchema),
-  portions: listOf(
-    shape<LoadPortion>({
-      ...what,
-      loadId: id,
-      position: Joi.number().integer(),
-      filled: Joi.number().integer().allow(null),
-      fromJars: listOf<string>(id).allow(null),
-    }),
-  ),
   stage: oneOf(LOAD_STAGES),
   note: words(1000),
   version,
-  events: listOf(
-    shape<LoadEventRow>({
-      id,
-      loadId: id,
-      at: instant,
-      kind: oneOf([...SAID_EVENT_KINDS, ...OWN_EVENT_KINDS]),
-      by: said.allow(null),
-      happenedAt: instant.allow(null),
-      heardAt: instant.allow(null),
-      psi: Joi.number().allow(null),
-      text: said.allow(null),
-      eventId: id.allow(null),
-      source: oneOf([...READING_SOURCES, null]),
-    }),
-  ),
+}
+export const loadRow = shape<Omit<Load, 'portions'>>(ownFields)
+const load = shape<LoadWithEvents>({
+  ...ownFields,
+  portions: listOf(portionRow),
+  events: listOf(eventRow),
   judgement: shape<Judgement>({
     verdict: oneOf(['open', 'as-tested', 'longer', 'in-doubt', 'not-processed']),
     reasons: listOf(shape<Reason>({ code: said, sentence: said })),

@@ -132,7 +132,7 @@ export const bedBesides = {
   rowFt: Joi.number().greater(0).max(100000).allow(null),
   note: words(1000),
 }
-const planting = shape<Planting>({ ...bed, ...bedBesides, id, version })
+export const planting = shape<Planting>({ ...bed, ...bedBesides, id, version })
 
 /** Several lots changed as one: all of them or none. */
 export interface LotMove {

@@ -53,6 +53,9 @@ export const paths = {
   labels: '/api/labels.pdf',
   pantryCsv: '/api/pantry.csv',
   live: '/api/live',
+  archive: '/api/archive',
+  archiveSchema: '/api/archive/schema.json',
+  csv: '/api/csv',
   changes: '/api/changes',
   openapi: '/api/openapi.json',
 } as const

@@ -12,7 +12,9 @@ export const TOKEN_SCOPES = ['read', 'pantry', 'everything'] as const
 export type TokenScope = (typeof TOKEN_SCOPES)[number]
 
 /** What an address answers with besides JSON. */
-export type Medium = 'nothing' | 'pdf' | 'csv' | 'calendar' | 'events'
+export type Medium = 'nothing' | 'pdf' | 'csv' | 'zip' | 'calendar' | 'events'
+/** What an address takes besides JSON. */
+export type Taken = 'zip' | 'csv'
 
 /**
  * One address of the API: who may ask, what is sent and what is answered. The server
@@ -28,6 +30,8 @@ export interface Route<L extends Least = Least, Body = unknown, Query = unknown,
   /** The least scope of a program's token, where it does not follow from the method; some addresses are for people only. */
   readonly byToken?: 'pantry' | 'never'
   readonly body?: Joi.Schema<Body>
+  /** What is sent is a file, not JSON. */
+  readonly takes?: Taken
   readonly query?: Joi.ObjectSchema<Query>
   readonly answer: Joi.Schema<Answer> | Medium
   /** Of an answer that made something, or took it for later. */

@@ -1,6 +1,7 @@
 // Every address of the API, with its schemas.
 import { accountApi } from './account'
 import { answersApi } from './answers'
+import { archiveApi } from './archive'
 import { changesApi } from './changes'
 import { countApi } from './counts'
 import { gaugeApi } from './gauges'
@@ -36,6 +37,7 @@ import { tokenApi } from './tokens'
 
 export { accountApi } from './account'
 export { answersApi } from './answers'
+export * from './archive'
 export { changesApi } from './changes'
 export { countApi } from './counts'
 export { gaugeApi } from './gauges'
@@ -52,7 +54,7 @@ export { serverApi } from './server'
 export { takeApi } from './takes'
 export { tokenApi } from './tokens'
 export { scopeOf, TOKEN_SCOPES } from './route'
-export type { Least, Medium, Method, PageQuery, Route, RowRoutes } from './route'
+export type { Least, Medium, Method, PageQuery, Route, RowRoutes, Taken } from './route'
 
 const rows = [
   cannerRows,
@@ -90,6 +92,7 @@ export const allRoutes: readonly Route[] = [
     gaugeRecallApi,
     recordApi,
     tokenApi,
+    archiveApi,
     lotApi,
     recipeApi,
   ].flatMap(routesOf),

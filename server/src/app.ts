@@ -1,4 +1,4 @@
-import { serverApi } from '@kelvit/contract/routes'
+import { allRoutes, serverApi } from '@kelvit/contract/routes'
 import { bodyParser } from '@koa/bodyparser'
 import Router from '@koa/router'
 import Koa from 'koa'
@@ -32,6 +32,9 @@ import { labelRoutes } from './pantry/labels'
 import { pantryRoutes, takeRoutes } from './pantry/routes'
 import { recordRoutes } from './records/routes'
 import { resourceRoutes } from './resource/resource'
+import { archiveRoutes } from './archive/routes'
+import { csvRoutes } from './archive/csv-routes'
+import { countNow } from './pantry/counts'
 import { resources, undoables } from './resources'
 import { calendarRoutes } from './season/calendar-routes'
 import { seasonRoutes } from './season/routes'
@@ -79,6 +82,8 @@ export function makeRouter(deps: Deps): Router {
   takeRoutes(router, deps)
   labelRoutes(router, deps)
   recordRoutes(router, deps)
+  archiveRoutes(router, deps)
+  csvRoutes(router, deps, { resources, countNow })
   changeRoutes(router, deps, undoables)
   return router
 }
@@ -108,7 +113,8 @@ function assemble(deps: Deps, webFolder: string | undefined, router: Router): Ko
   app.use(refuseOtherNames(deps.doors.hosts))
   app.use(refuseForeignOrigins)
   app.use(refuseOtherTypes)
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '256kb', onError: unreadable }))
+  const parse = bodyParser({ enableTypes: ['json'], jsonLimit: '256kb', onError: unreadable })
+  app.use((ctx, next) => (takesFiles(ctx.method, ctx.path) ? next() : parse(ctx, next)))
   app.use(refuseDeepBodies)
   app.use(async (ctx, next) => {
     if (ctx.path.startsWith('/api/')) ctx.set('cache-control', 'no-store')
@@ -143,7 +149,14 @@ const unreadable = (err: Error): never => {
     : new ProblemError(400, 'unreadable', 'The request is not readable JSON.')
 }
 
+/** Addresses that take a file as it is. */
+const FILES = new Set(
+  allRoutes.flatMap((r) => (r.takes ? [`${r.method.toUpperCase()} ${r.path}`] : [])),
+)
+const takesFiles = (method: string, path: string): boolean => FILES.has(`${method} ${path}`)
+
 async function refuseOtherTypes(ctx: Koa.Context, next: Koa.Next): Promise<void> {
+  if (takesFiles(ctx.method, ctx.path)) return next()
   const carries = ctx.method === 'POST' || ctx.method === 'PUT' || ctx.method === 'PATCH'
   if (carries && ctx.request.length !== 0 && ctx.request.type !== '' && !ctx.is('json', '+json'))
     throw new ProblemError(415, 'not-json', 'Send JSON, with the content type application/json.')

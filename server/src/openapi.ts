@@ -1,9 +1,5 @@
 import { allRoutes, scopeOf, type Medium, type Route } from '@kelvit/contract/routes'
-import type Joi from 'joi'
-import joiToSwagger from 'joi-to-swagger'
-
-/** A schema of ours as OpenAPI describes it. */
-const describeSchema = (schema: Joi.Schema): object => joiToSwagger(schema).swagger as object
+import { describeSchema } from './http/describe'
 
 function parametersOf(route: Route): object[] {
   const inPath = [...route.path.matchAll(/:(\w+)/g)].map((m) => ({
@@ -32,6 +28,7 @@ const problem = {
 const MEDIA: Readonly<Record<Exclude<Medium, 'nothing'>, string>> = {
   pdf: 'application/pdf',
   csv: 'text/csv',
+  zip: 'application/zip',
   calendar: 'text/calendar',
   events: 'text/event-stream',
 }
@@ -66,6 +63,14 @@ const operation = (route: Route): object => ({
   summary: route.summary,
   description: `Least role: ${route.least}.${scopeWords(route)}`,
   parameters: parametersOf(route),
+  ...(route.takes
+    ? {
+        requestBody: {
+          required: true,
+          content: { [MEDIA[route.takes]]: { schema: { type: 'string', format: 'binary' } } },
+        },
+      }
+    : {}),
   ...(route.body
     ? {
         requestBody: {

@@ -1,7 +1,7 @@
 import type Joi from 'joi'
-import joiToSwagger from 'joi-to-swagger'
 import { allRoutes } from '@kelvit/contract/routes'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describeSchema } from '../src/http/describe'
 import { startKit, type Kit } from './kit'
 
 let kit: Kit
@@ -48,7 +48,7 @@ test('every answer in JSON is described, too', () => {
     if (typeof answer === 'string') continue
     const operation = document.paths[path.replace(/:(\w+)/g, '{$1}')][method]
     const told = operation.responses['200'] ?? operation.responses['202']
-    expect(told.content['application/json'].schema, path).toEqual(joiToSwagger(answer).swagger)
+    expect(told.content['application/json'].schema, path).toEqual(describeSchema(answer))
   }
 })
 
@@ -56,7 +56,7 @@ describe('what it says is required is required', () => {
   test('in every body, as deep as it goes', () => {
     for (const { method, path, body } of allRoutes)
       if (body?.type === 'object')
-        expect([method, path, described(joiToSwagger(body).swagger)]).toEqual([
+        expect([method, path, described(describeSchema(body))]).toEqual([
           method,
           path,
           required(body),
@@ -73,4 +73,13 @@ describe('what it says is required is required', () => {
       expect(got).toMatchObject({ status: 400, body: { fields: [{ pointer: `/${key}` }] } })
     }
   })
+})
+
+test('a pattern that is described is one that what people send matches', async () => {
+  const text = JSON.stringify((await kit.browser().send('GET', '/api/openapi.json')).body)
+  const patterns = [...text.matchAll(/"pattern":"((?:[^"\\\\]|\\\\.)*)"/g)].map(
+    (m) => JSON.parse(`"${m[1]}"`) as string,
+  )
+  expect(patterns.length).toBeGreaterThan(10)
+  for (const pattern of new Set(patterns)) expect(pattern).not.toMatch(/\/$/)
 })

@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { pantryCsv } from '../src/formats/csv'
+import { csvOf } from '../src/formats/csv-out'
 import { everything, id, NOW, startKit, type Browser, type Kit } from './kit'
 
 let kit: Kit
@@ -143,14 +143,14 @@ describe('the pantry as a file', () => {
   })
   test.each(['=1+1', '+cmd', '-2', '@x', '\tx'])('%j in a note stays words', (note) => {
     const jar: any = { code: 'A-1', foodId: 'beets', stateAt: at(0), state: 'on-shelf', note }
-    const [row] = read(pantryCsv([jar], []))
+    const [row] = read(csvOf('pantry', { jars: [jar] }))
     expect(row?.note).toBe(`'${note}`)
   })
   test.each(['say "so"', 'a, b', 'two\r\nlines', 'Möhren – süß', ''])(
     '%j comes back as it was',
     (note) => {
       const jar: any = { code: 'A-1', foodId: 'beets', stateAt: at(0), state: 'on-shelf', note }
-      expect(read(pantryCsv([jar], []))[0]).toMatchObject({ note, food: 'Beets' })
+      expect(read(csvOf('pantry', { jars: [jar] }))[0]).toMatchObject({ note, food: 'Beets' })
     },
   )
 })

@@ -12,6 +12,7 @@ import { Page as CountPage } from '../src/station/pantry/count-page'
 import { Page as FoodPage } from '../src/station/pantry/food-page'
 import { Page as JarPage } from '../src/station/pantry/jar-page'
 import { TakeSheet } from '../src/station/pantry/take-sheet'
+import { lineOfLoad } from '../src/station/records/line-of-load'
 import { Page as RecordsPage } from '../src/station/records/page'
 import { canner, jar, load, need, TODAY } from './kit'
 import { show, stage } from './show'
@@ -198,14 +199,30 @@ describe('records', () => {
     }
     show(<RecordsPage />, {
       lists: {
-        loads: [
-          { ...base, stage: 'checked', judgement: { verdict: 'as-tested', reasons: [] } },
-          bad,
-        ],
         canners: [canner()],
         'seal-rates': rates,
       },
-      reads: [[['load', 'past'], { pages: [{ rows: [], before: null }], pageParams: [''] }]],
+      reads: [
+        [
+          ['load', 'logbook', ''],
+          {
+            pages: [
+              {
+                rows: [
+                  ...lineOfLoad({
+                    ...base,
+                    stage: 'checked',
+                    judgement: { verdict: 'as-tested', reasons: [] },
+                  }),
+                  ...lineOfLoad(bad),
+                ],
+                before: null,
+              },
+            ],
+            pageParams: [''],
+          },
+        ],
+      ],
     })
     expect(screen.getByText(/processed as tested/)).toBeDefined()
     expect(screen.getByText(/The true pressure may have been short/)).toBeDefined()
@@ -213,8 +230,6 @@ describe('records', () => {
     expect(screen.getByText('5 of 5 jars: too few to tell')).toBeDefined()
     // Wilson's interval for 38 of 40, by hand: 83.5 to 98.6%.
     expect(screen.getByRole('img', { name: '83 to 99%' }) ?? null).not.toBeNull()
-    fireEvent.change(screen.getByLabelText('Judged'), { target: { value: 'in-doubt' } })
-    expect(screen.queryByText(/processed as tested/)).toBeNull()
   })
   test('a recall names each load, what it was in truth, and its jars', () => {
     const recall: GaugeRecall = {

@@ -68,6 +68,14 @@ describe('the logbook', () => {
     expect(screen.getByText(/not processed as tested\. The water boiled away/)).toBeDefined()
     expect(screen.getByText(/batch ABCD/)).toBeDefined()
   })
+  test('what is chosen is asked for, and stands in the address to be shared', async () => {
+    const asked = answering({ '/api/logbook': { rows: [line()], before: null } })
+    show(<Logbook />, { at: '/?food=beets' })
+    fireEvent.change(screen.getByLabelText('Judged'), { target: { value: 'in-doubt' } })
+    await waitFor(() => expect(asked.at(-1)?.path).toContain('judged=in-doubt'))
+    expect(asked.at(-1)?.path).toContain('food=beets')
+    expect(screen.getByLabelText('Food')).toHaveProperty('value', 'beets')
+  })
   test('nothing that fits is another sentence than nothing at all', async () => {
     answering({ '/api/logbook': { rows: [], before: null } })
     show(<Logbook />, { at: '/?q=turnips' })

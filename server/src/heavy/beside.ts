@@ -15,6 +15,9 @@ const PATIENCE_MS: Readonly<Record<keyof Jobs, number>> = {
   'day-sheet': 20_000,
   labels: 20_000,
   record: 20_000,
+  csv: 10_000,
+  'archive-write': 60_000,
+  'archive-read': 60_000,
 }
 const MOST_WAITING = 20
 

@@ -1,4 +1,8 @@
-import type { PrintedDaySheet } from '@kelvit/contract'
+import type { CsvInKind, PrintedDaySheet } from '@kelvit/contract'
+import type { ArchiveParts } from '../archive/pack'
+import type { UnpackedArchive } from '../archive/unpack'
+import type { Reading } from '../formats/csv-readers'
+import type { ReadCsv } from '../formats/csv-in'
 import type { ReadCalendar } from '../formats/ical-read'
 import type { PrintedLabels } from '../formats/labels-pdf'
 import type { PrintedRecord } from '../formats/record'
@@ -14,6 +18,14 @@ export interface Jobs {
   readonly 'day-sheet': { readonly sheet: PrintedDaySheet }
   readonly labels: PrintedLabels
   readonly record: { readonly record: PrintedRecord }
+  readonly 'archive-write': ArchiveParts
+  readonly 'archive-read': { readonly zip: Uint8Array }
+  readonly csv: {
+    readonly bytes: Uint8Array
+    readonly kind: CsvInKind
+    readonly columns: string | undefined
+    readonly reading: Reading
+  }
 }
 
 interface Results {
@@ -21,6 +33,9 @@ interface Results {
   readonly 'day-sheet': Uint8Array
   readonly labels: Uint8Array
   readonly record: Uint8Array
+  readonly 'archive-write': Uint8Array
+  readonly 'archive-read': UnpackedArchive
+  readonly csv: ReadCsv
 }
 export type Result<K extends keyof Jobs> = Results[K]
 

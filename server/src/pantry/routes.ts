@@ -6,7 +6,7 @@ import { asc, eq, inArray, not, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, shelves } from '../db/schema'
 import { toWire, toWires } from '../db/wire'
-import { pantryCsv } from '../formats/csv'
+import { csvOf } from '../formats/csv-out'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
 import { foundAlready, serve } from '../http/serve'
@@ -76,7 +76,7 @@ export function pantryRoutes(router: Router, deps: Deps): void {
     )
     ctx.type = 'text/csv; charset=utf-8'
     ctx.attachment('kelvit-pantry.csv')
-    ctx.body = pantryCsv(rows, places)
+    ctx.body = csvOf('pantry', { jars: rows, shelves: places.map(toWires(shelves)) })
   })
 }
 

@@ -85,6 +85,36 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
   writeRoutes(router, resource, deps, dress)
 }
 
+/** Adds a row as its resource has it, once. */
+export async function addTo(
+  resource: Resource,
+  about: Omit<PrepareContext, 'stored'>,
+  id: string,
+  sent: Values,
+): Promise<{ readonly row: Row; readonly made: boolean }> {
+  const { tx, actor } = about
+  const values = (await resource.prepare?.(sent, { ...about, stored: undefined })) ?? sent
+  const { row, made } = await insertRow(tx, resource.table, actor.householdId, id, values)
+  if (made) await resource.follow?.(row, { ...about, before: undefined })
+  return { row, made }
+}
+
+/** Changes a row as its resource has it, if it is still the version that was seen. */
+export async function changeIn(
+  resource: Resource,
+  about: Omit<PrepareContext, 'stored'>,
+  id: string,
+  version: number,
+  sent: Values,
+): Promise<Row> {
+  const { tx } = about
+  const stored = await findRow(tx, resource.table, id)
+  const values = (stored && (await resource.prepare?.(sent, { ...about, stored }))) ?? sent
+  const row = await updateRow(tx, resource.table, id, version, values)
+  await resource.follow?.(row, { ...about, before: stored })
+  return row
+}
+
 type Dress = (rows: readonly Row[], tx: Tx, actor: Actor) => Promise<unknown[]>
 
 /** Adding, changing and removing rows. */
@@ -96,10 +126,7 @@ function writeRoutes(router: Router, resource: Resource, deps: Deps, dress: Dres
     const [row, made] = await deps.db.inHousehold(actor, async (tx) => {
       const stored = await findRow(tx, table, id)
       if (stored) return [(await dress([stored], tx, actor))[0], false] as const
-      const values =
-        (await resource.prepare?.(sent, { tx, actor, deps, stored: undefined })) ?? sent
-      const { row, made } = await insertRow(tx, table, actor.householdId, id, values)
-      if (made) await resource.follow?.(row, { tx, deps, actor, before: undefined })
+      const { row, made } = await addTo(resource, { tx, actor, deps }, id, sent)
       return [(await dress([row], tx, actor))[0], made] as const
     })
     if (!made) foundAlready(ctx)
@@ -110,11 +137,7 @@ function writeRoutes(router: Router, resource: Resource, deps: Deps, dress: Dres
       const { version, ...sent } = body as Values & { readonly version: number }
       const id = readId(ctx)
       return deps.db.inHousehold(actor, async (tx) => {
-        const stored = await findRow(tx, table, id)
-        const values =
-          (stored && (await resource.prepare?.(sent, { tx, actor, deps, stored }))) ?? sent
-        const row = await updateRow(tx, table, id, version, values)
-        await resource.follow?.(row, { tx, deps, actor, before: stored })
+        const row = await changeIn(resource, { tx, actor, deps }, id, version, sent)
         return (await dress([row], tx, actor))[0]
       })
     })

@@ -1,0 +1,129 @@
+import { archiveApi } from '@kelvit/contract/routes'
+import type { Household } from '@kelvit/contract'
+import type Router from '@koa/router'
+import { eq } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
+import { codeOf } from '../db/pool'
+import { households } from '../db/schema'
+import { beside } from '../heavy/beside'
+import type { Actor } from '../http/actor'
+import type { Deps } from '../http/deps'
+import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
+import { readFile } from '../http/raw'
+import { serve } from '../http/serve'
+import { holdStill, isEmpty, logAll, quietly, restoreRows } from '../store/archive'
+import { updateRow } from '../store/rows'
+import { readTable } from './read'
+import { archiveSchema } from './schema'
+import { archiveTables } from './tables'
+
+/** More than a household comes to in a lifetime. */
+const MOST_BYTES = 32 * 1024 * 1024
+/** The household archive: out as one file, and in again, also elsewhere. */
+export function archiveRoutes(router: Router, deps: Deps): void {
+  serve(router, archiveApi.read, async ({ actor, ctx }) => {
+    const parts = await deps.db.inHousehold(actor, (tx) => readAll(tx, actor))
+    const zip = await beside(
+      'archive-write',
+      { ...parts, schema: JSON.stringify(archiveSchema(), null, 2) },
+      'This archive takes too long to pack. Try again when Kelvit has less to do.',
+    )
+    ctx.type = 'application/zip'
+    ctx.attachment('kelvit-archive.zip')
+    ctx.body = Buffer.from(zip)
+  })
+  serve(router, archiveApi.schema, () => archiveSchema())
+  serve(router, archiveApi.write, async ({ actor, ctx }) => {
+    if (actor.demo)
+      throw new ProblemError(
+        403,
+        'demo',
+        'Nothing is read into the demo household: anybody may be in it.',
+      )
+    const zip = await readFile(ctx, MOST_BYTES, 'An archive')
+    const read = await beside(
+      'archive-read',
+      { zip },
+      'This archive takes too long to read. Nothing was taken over from it.',
+    )
+    const household = JSON.parse(read.household) as Household
+    const rows = await deps.db.inHousehold(actor, (tx) =>
+      putBack(tx, actor, household, read.tables),
+    )
+    return { rows, household: household.name }
+  })
+}
+
+/** Everything as JSON texts, all of one moment: a list a table, rows by their ids. */
+async function readAll(tx: Tx, actor: Actor) {
+  await holdStill(tx, actor.householdId)
+  const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
+  if (!house) throw notFound()
+  const { name, zone, altitudeFt, units, currency, settings } = house
+  const tables: Record<string, string> = {}
+  for (const carried of archiveTables) tables[carried.name] = await readTable(tx, carried)
+  return {
+    household: JSON.stringify({
+      name,
+      zone,
+      altitudeFt,
+      units,
+      currency,
+      settings: sorted(settings),
+    }),
+    tables,
+  }
+}
+
+/** The same settings in the same order, whatever order they were said in. */
+const sorted = (settings: object): object =>
+  Object.fromEntries(Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)))
+
+/** Puts everything into an empty household, or nothing. */
+async function putBack(
+  tx: Tx,
+  actor: Actor,
+  household: Household,
+  tables: Readonly<Record<string, string>>,
+): Promise<number> {
+  await holdStill(tx, actor.householdId)
+  if (!(await isEmpty(tx, archiveTables)))
+    throw conflict(
+      'not-empty',
+      'An archive is read into an empty household only, so that nothing is mixed up. Make a new household and read it there.',
+    )
+  const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
+  if (!house) throw notFound()
+  await quietly(tx)
+  await updateRow(tx, households, house.id, house.version, { ...household })
+  let rows = 0
+  for (const carried of archiveTables)
+    try {
+      rows += await restoreRows(tx, carried, actor.householdId, tables[carried.name] ?? '[]')
+    } catch (error) {
+      throw asSentence(error, carried.name)
+    }
+  await logAll(tx, actor, archiveTables)
+  return rows
+}
+
+/** What PostgreSQL refuses of an archive, in words; anything else is no fault of the archive. */
+function asSentence(error: unknown, table: string): unknown {
+  const code = codeOf(error)
+  if (code === '23503')
+    return unprocessable(
+      'not-whole',
+      `The archive is not whole: a row of ${table} points to one that is not in it. Nothing was taken over.`,
+    )
+  if (code === '23505')
+    return unprocessable(
+      'twice',
+      `The archive has a row of ${table} twice. Nothing was taken over.`,
+    )
+  if (code?.startsWith('22') || code?.startsWith('23'))
+    return unprocessable(
+      'not-whole',
+      `The archive has a row of ${table} that cannot be. Nothing was taken over.`,
+    )
+  return error
+}

@@ -1,0 +1,12 @@
+import { ArchiveFault, unpackArchive } from '../archive/unpack'
+import type { Done, Jobs } from './jobs'
+
+/** Unpacks an archive and looks whether everything in it is as it should be, in a thread beside the server. */
+export default function archiveRead({ zip }: Jobs['archive-read']): Done<'archive-read'> {
+  try {
+    return { ok: true, result: unpackArchive(zip) }
+  } catch (error) {
+    if (error instanceof ArchiveFault) return { ok: false, sentence: error.message }
+    throw error
+  }
+}

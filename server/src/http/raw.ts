@@ -1,0 +1,27 @@
+import type { Context } from 'koa'
+import { ProblemError } from './problem'
+
+/** "32 MB" of a number of bytes. */
+const megabytes = (bytes: number): string => `${Math.floor(bytes / 1024 / 1024)} MB`
+
+/**
+ * A file as it is sent, up to a size: more is not read, whatever its head said.
+ * @param what "An archive", for the sentence. @throws ProblemError 413 when it is larger; 400 when it is empty.
+ */
+export async function readFile(ctx: Context, most: number, what: string): Promise<Uint8Array> {
+  const tooLarge = (): ProblemError => {
+    // What is still on its way is not waited for.
+    ctx.set('connection', 'close')
+    return new ProblemError(413, 'too-large', `${what} is ${megabytes(most)} at most.`)
+  }
+  if ((ctx.request.length ?? 0) > most) throw tooLarge()
+  const parts: Buffer[] = []
+  let bytes = 0
+  for await (const part of ctx.req as AsyncIterable<Buffer>) {
+    bytes += part.length
+    if (bytes > most) throw tooLarge()
+    parts.push(part)
+  }
+  if (bytes === 0) throw new ProblemError(400, 'empty', `${what} was expected, and nothing came.`)
+  return Buffer.concat(parts)
+}
