@@ -22,6 +22,7 @@ const PAGES = [
   '/records',
   '/records/year/2025',
   '/records/next',
+  '/records/files',
   '/pantry/foods',
   '/pantry/food/beans-snap',
   '/practice',

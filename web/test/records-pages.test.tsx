@@ -9,6 +9,7 @@ import { describe, expect, test, vi } from 'vitest'
 import { Programs } from '../src/station/household/programs'
 import { Logbook } from '../src/station/records/logbook'
 import { Page as NextPage } from '../src/station/records/next-page'
+import { RowsIn } from '../src/station/records/rows-in'
 import { Page as YearPage } from '../src/station/records/year-page'
 import { household, jar, load } from './kit'
 import { show, stage } from './show'
@@ -278,6 +279,94 @@ describe('next season', () => {
   test('nothing is known of what the house eats: the one next step', () => {
     next({ needs: [] })
     expect(screen.getByRole('link', { name: 'Say what we eat' })).toBeDefined()
+  })
+})
+
+const preview = (more: object = {}) => ({
+  columns: ['Crop', 'Weight', 'When'],
+  fields: [
+    { name: 'food', required: true, column: 'Crop', help: 'A food.' },
+    { name: 'lb', required: true, column: null, help: 'How much.' },
+  ],
+  rows: [
+    { line: 2, words: '14 lb of beets', trouble: [], here: false },
+    { line: 3, words: '', trouble: ['“moonbeams”: Kelvit knows no such food.'], here: false },
+    { line: 4, words: '9 lb of carrots', trouble: [], here: true },
+  ],
+  good: 2,
+  bad: 1,
+  here: 1,
+  written: 0,
+  ...more,
+})
+const choose = (): void => {
+  const file = new File(['Crop,Weight,When'], 'garden.csv', { type: 'text/csv' })
+  fireEvent.change(screen.getByLabelText('A CSV file from your spreadsheet'), {
+    target: { files: [file] },
+  })
+}
+
+describe('rows of a file', () => {
+  /** Answers as the server would, and keeps the addresses. */
+  const files = (answer: (path: string) => Response) => {
+    const asked: string[] = []
+    vi.stubGlobal('fetch', (path: string) => {
+      asked.push(path)
+      return Promise.resolve(answer(path))
+    })
+    return asked
+  }
+  const json = (told: object, status = 200): Response =>
+    new Response(JSON.stringify(told), { status, headers: { 'content-type': 'application/json' } })
+  test('are looked at first, and written only by a press of their own', async () => {
+    const asked = files(() => json(preview({ written: 1 })))
+    show(<RowsIn />)
+    choose()
+    expect(await screen.findByText('14 lb of beets')).toBeDefined()
+    expect(screen.getByText(/Kelvit knows no such food/)).toBeDefined()
+    expect(screen.getByText('1 row here already, 1 row left out, as said above')).toBeDefined()
+    expect(asked.some((a) => a.includes('write'))).toBe(false)
+    fireEvent.click(screen.getByRole('button', { name: 'Take 1 row in' }))
+    expect(await screen.findByText('1 row taken in.')).toBeDefined()
+    expect(asked.filter((a) => a.includes('write=true'))).toHaveLength(1)
+  })
+  test('a column that was not found is chosen, and the file is looked at again', async () => {
+    const asked = files(() => json(preview()))
+    show(<RowsIn />)
+    choose()
+    fireEvent.change(await screen.findByLabelText('lb, needed'), { target: { value: 'Weight' } })
+    await waitFor(() =>
+      expect(decodeURIComponent(asked.at(-1) ?? '')).toContain('columns=lb=Weight'),
+    )
+  })
+  test('a file that cannot be read says so, and offers nothing to take in', async () => {
+    files(() => json({ status: 422, detail: 'This file is not in UTF-8.' }, 422))
+    show(<RowsIn />)
+    choose()
+    expect(await screen.findByRole('alert')).toHaveProperty(
+      'textContent',
+      'This file is not in UTF-8.',
+    )
+    expect(screen.queryByRole('button', { name: /Take/ })).toBeNull()
+  })
+  test('an answer to an earlier look does not come over a later one', async () => {
+    const waiting: ((r: Response) => void)[] = []
+    vi.stubGlobal('fetch', () => new Promise<Response>((done) => waiting.push(done)))
+    show(<RowsIn />)
+    choose()
+    fireEvent.change(screen.getByLabelText('What the rows are'), { target: { value: 'lots' } })
+    await waitFor(() => expect(waiting).toHaveLength(2))
+    await act(async () => {
+      waiting[1]!(
+        json(preview({ rows: [{ line: 2, words: 'the later', trouble: [], here: false }] })),
+      )
+      await Promise.resolve()
+      waiting[0]!(
+        json(preview({ rows: [{ line: 2, words: 'the earlier', trouble: [], here: false }] })),
+      )
+    })
+    expect(await screen.findByText('the later')).toBeDefined()
+    expect(screen.queryByText('the earlier')).toBeNull()
   })
 })
 

@@ -18,6 +18,7 @@ import { serve } from '../http/serve'
 import { readId } from '../http/validate'
 import { addRows, changeRows, deleteRow, findRow, removeRows } from '../store/rows'
 import { canningDays } from './canning-days'
+import { dayNotes, sealChecks } from './reminders'
 
 /** As far as the season is planned ahead, days. */
 const AHEAD_DAYS = 150
@@ -92,8 +93,14 @@ async function keepTimes(tx: Tx, actor: Actor, read: ReadCalendar): Promise<Cale
 }
 
 async function sendCalendar(ctx: Context, deps: Deps, householdId: string): Promise<void> {
-  const found = await deps.db.inHousehold({ householdId }, (tx) => canningDays(tx, householdId))
+  const now = deps.clock.now()
+  const found = await deps.db.inHousehold({ householdId }, async (tx) => {
+    const plan = await canningDays(tx, householdId)
+    if (!plan) return undefined
+    const { zone } = plan.household
+    return { ...plan, checks: await sealChecks(tx), notes: await dayNotes(tx, zone, now) }
+  })
   if (!found) throw notFound()
   ctx.type = 'text/calendar; charset=utf-8'
-  ctx.body = writeCalendar(found.days, found.household, deps.clock.now())
+  ctx.body = writeCalendar([...found.days, ...found.checks], found.household, now, found.notes)
 }

@@ -48,6 +48,11 @@ export const PAGES: readonly Hit[] = [
     '/records/year',
     'january look back jars by week hours cost ran out left failed',
   ),
+  page(
+    'Files in and out',
+    '/records/files',
+    'csv import export spreadsheet archive backup zip download',
+  ),
   page('Next season', '/records/next', 'how much to can grow seed row feet order jars lids'),
   page('Logbook', '/records', 'every load history search note batch judgement'),
   page('Household and members', '/household', 'altitude elevation time zone units money currency'),

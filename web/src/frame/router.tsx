@@ -54,6 +54,7 @@ const INSIDE: readonly (readonly [path: string, Page: ComponentType])[] = [
   ['/records', page(() => import('../station/records/page'))],
   ['/records/year', page(() => import('../station/records/year-page'))],
   ['/records/year/:year', page(() => import('../station/records/year-page'))],
+  ['/records/files', page(() => import('../station/records/files-page'))],
   ['/records/next', page(() => import('../station/records/next-page'))],
   ['/practice', page(() => import('../station/practice/page'))],
 ]

@@ -50,6 +50,28 @@ export const request = async <T>(
   headers: Readonly<Record<string, string>> = {},
 ): Promise<T> => (await requestPlaced<T>(method, path, body, headers)).body
 
+/** A large file takes its time on the way and at its reading. */
+const FILE_PATIENCE_MS = 120_000
+
+/** Sends a file as it is. Rejects like `request`. */
+export async function sendFile<T>(path: string, file: Blob, type: string): Promise<T> {
+  let answer: Response
+  try {
+    answer = await fetch(path, {
+      method: 'POST',
+      credentials: 'same-origin',
+      signal: AbortSignal.timeout(FILE_PATIENCE_MS),
+      headers: { 'content-type': type },
+      body: file,
+    })
+  } catch {
+    throw new Unreachable()
+  }
+  const read: unknown = isJson(answer) ? await answer.json() : undefined
+  if (answer.ok) return read as T
+  throw isProblem(read) ? new ProblemFault(read) : new Unreachable()
+}
+
 /** Asks for a file and hands it to the browser to keep. Rejects like `request`. */
 export async function requestFile(path: string, body: unknown, name: string): Promise<void> {
   const answer = await reach('POST', path, body)

@@ -11,6 +11,7 @@ export function Page() {
       aside="every load, and what its lids say"
       actions={
         <>
+          <ButtonLink to="/records/files">Files</ButtonLink>
           <ButtonLink to="/records/next">Next season</ButtonLink>
           <ButtonLink to="/records/year" look="main">
             The year

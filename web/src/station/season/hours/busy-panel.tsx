@@ -1,12 +1,13 @@
 import { minuteOf } from '@kelvit/core'
 import { paths, type BusyTimeRow, type CalendarImport } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { useSave } from '../../../sync/changes'
 import { request, sentenceOf } from '../../../sync/request'
 import { useToday } from '../../../household/session'
 import { useTakeBack } from '../../../household/take-back'
 import { plural, showDay, useClock } from '../../../household/words'
+import { FileField } from '../../../ui/file-field'
 import { useNotify } from '../../../ui/notice'
 import { Panel } from '../../../ui/panel'
 import { Removable } from './removable'
@@ -64,12 +65,10 @@ export function BusyPanel({
 }
 
 function ImportFile() {
-  const id = useId()
   const client = useQueryClient()
   const [word, setWord] = useState<{ text: string; bad: boolean }>()
   const [busy, setBusy] = useState(false)
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return
+  const take = async (file: File): Promise<void> => {
     setBusy(true)
     setWord(undefined)
     try {
@@ -90,26 +89,19 @@ function ImportFile() {
   }
   return (
     <div className="mt-2 border-t border-rim pt-3">
-      <label htmlFor={id} className="text-[15px] font-semibold">
-        Take over from a calendar file (.ics)
-      </label>
-      <input
-        id={id}
-        type="file"
+      <FileField
+        label="Take over from a calendar file (.ics)"
         accept=".ics,text/calendar"
         disabled={busy}
-        className="mt-1 block w-full text-[15px] file:mr-3 file:min-h-11 file:rounded-md file:border-[1.5px] file:border-solid file:border-kettle file:bg-crock file:px-3.5 file:font-semibold file:text-kettle"
-        onChange={(e) => {
-          void take(e.target.files?.[0])
-          e.target.value = ''
-        }}
-      />
-      <p
-        className={`mt-1 text-sm ${word?.bad ? 'text-beet' : 'text-ink-soft'}`}
-        role={word ? 'status' : undefined}
+        onFile={(file) => void take(file)}
       >
-        {word?.text ?? 'Replaces what was taken over before. Events marked as free are left out.'}
-      </p>
+        <p
+          className={`mt-1 text-sm ${word?.bad ? 'text-beet' : 'text-ink-soft'}`}
+          role={word ? 'status' : undefined}
+        >
+          {word?.text ?? 'Replaces what was taken over before. Events marked as free are left out.'}
+        </p>
+      </FileField>
     </div>
   )
 }
