@@ -52,6 +52,10 @@ need_postgres() {
   find_postgres || die 'PostgreSQL could not be installed'
 }
 
+need_pgbouncer() {
+  command -v pgbouncer >/dev/null || [ -x /usr/sbin/pgbouncer ] || apt_install pgbouncer
+}
+
 need_chromium() { [ -x /usr/bin/chromium ] || apt_install chromium; }
 
 need_packages() {

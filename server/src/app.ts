@@ -27,6 +27,7 @@ import { reviseRunning } from './loads/revise'
 import { loadRoutes, recallRoutes } from './loads/routes'
 import { lotRoutes } from './lots/routes'
 import { recipeRoutes } from './methods/resources'
+import { metrics } from './metrics/metrics'
 import { openapiDocument } from './openapi'
 import { labelRoutes } from './pantry/labels'
 import { pantryRoutes, takeRoutes } from './pantry/routes'
@@ -100,6 +101,7 @@ function assemble(deps: Deps, webFolder: string | undefined, router: Router): Ko
       deps.log.error({ err: forLog(err) }, 'response failed')
   })
   app.use(handleErrors(deps.log))
+  app.use(metrics(deps))
   app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY, strictTransportSecurity: false }))
   app.use(
     compress({

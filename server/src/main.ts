@@ -47,7 +47,8 @@ async function main(): Promise<void> {
   const demo = env.KELVIT_DEMO !== '0'
   if (demo) await renewDemo(db, clock)
   db.dateBy(clock)
-  const live = openLive(appUrl ?? ownerUrl, log, readFor(db))
+  // A pooler that lends connections by the transaction cannot listen: streams have a way of their own.
+  const live = openLive(env.KELVIT_STREAM_DATABASE_URL ?? appUrl ?? ownerUrl, log, readFor(db))
   const app = makeApp(
     {
       db,
@@ -60,6 +61,7 @@ async function main(): Promise<void> {
         trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
         hosts: listOf(env.KELVIT_HOSTS),
         operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
+        metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
       },
     },
     env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined,

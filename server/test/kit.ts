@@ -101,9 +101,16 @@ export async function startKit(
         stop()
       }
     },
+    count: () => real.count(),
     close: () => real.close(),
   }
-  const doors: Doors = { trustedProxies: [], hosts: [], operatorToken: undefined, ...options.doors }
+  const doors: Doors = {
+    trustedProxies: [],
+    hosts: [],
+    operatorToken: undefined,
+    metricsToken: undefined,
+    ...options.doors,
+  }
   const deps = { db, clock, log, live, demo, openRegistration, doors }
   const server: Server = createServer(makeApp(deps, undefined).callback())
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))

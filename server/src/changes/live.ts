@@ -1,6 +1,7 @@
 import type { Change } from '@kelvit/contract'
 import pg from 'pg'
 import type { Logger } from 'pino'
+import { serversOf } from '../db/hosts'
 import { forLog } from '../http/errors'
 import type { Listener, Live, Word } from '../http/live'
 
@@ -36,6 +37,7 @@ export function openLive(url: string, log: Logger, read: ReadLog): Live {
         readers.forget(householdId)
       }
     },
+    count: () => [...listeners.values()].reduce((n, set) => n + set.size, 0),
     close: () => connection.close(),
   }
 }
@@ -87,12 +89,13 @@ function keepListening(
   log: Logger,
   spread: (payload: string) => void,
 ): { close(): Promise<void> } {
+  const servers = serversOf(url)
   let client: pg.Client | undefined
   let timer: NodeJS.Timeout | undefined
   let closed = false
   let listened = false
   const connect = async (): Promise<void> => {
-    const fresh = new pg.Client({ connectionString: url })
+    const fresh = new servers.Client(servers.config)
     fresh.on('error', () => retry(fresh))
     fresh.on('end', () => retry(fresh))
     fresh.on('notification', (n) => spread(n.payload ?? ''))

@@ -1,10 +1,11 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
-import pg from 'pg'
+import { serversOf } from './hosts'
 
 /** Brings the database to this version, as its owner. One process at a time: others wait their turn. */
 export async function migrateDatabase(ownerUrl: string, folder: string): Promise<void> {
-  const client = new pg.Client({ connectionString: ownerUrl })
+  const { config, Client } = serversOf(ownerUrl)
+  const client = new Client(config)
   await client.connect()
   try {
     await client.query('select pg_advisory_lock(hashtext($1))', ['kelvit migrations'])

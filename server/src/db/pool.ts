@@ -1,5 +1,6 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
+import { serversOf } from './hosts'
 
 /** A transaction of one household; row-level security lets it see nothing else. */
 export type Tx = Pick<NodePgDatabase, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
@@ -23,8 +24,10 @@ export interface Database {
 
 /** A database that does not answer within this is as good as gone; the caller hears 503. */
 const PATIENCE_MS = 10_000
-/** Two transactions that waited for each other: one was undone and may go again. */
-const AGAIN = new Set(['40001', '40P01'])
+/** The server has become a standby: its connections are of no use any more. */
+const STANDBY = '25006'
+/** Two transactions that waited for each other: one was undone and may go again. So may one that came to a standby. */
+const AGAIN = new Set(['40001', '40P01', STANDBY])
 const MOST_TRIES = 4
 
 /**
@@ -32,8 +35,10 @@ const MOST_TRIES = 4
  * @param appUrl connection of that role itself; without one, `ownerUrl` connects and steps down to it.
  */
 export function openDatabase(ownerUrl: string, appUrl?: string): Database {
+  const { config, Client } = serversOf(appUrl ?? ownerUrl)
   const pool = new pg.Pool({
-    connectionString: appUrl ?? ownerUrl,
+    ...config,
+    Client,
     max: 10,
     connectionTimeoutMillis: 5000,
     query_timeout: PATIENCE_MS,
@@ -80,6 +85,7 @@ async function transact<T>(
     await client.query('rollback').catch((e: Error) => {
       broken = e
     })
+    if (codeOf(error) === STANDBY) broken = error as Error
     throw error
   } finally {
     client.release(broken)

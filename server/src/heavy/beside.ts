@@ -41,6 +41,9 @@ const pool = (): Piscina =>
     resourceLimits: { maxOldGenerationSizeMb: 256 },
   }))
 
+/** Jobs that wait for their turn. */
+export const heavyQueue = (): number => threads?.queueSize ?? 0
+
 /** Makes the thread and loads what it works with, so that the first who asks need not wait for that. */
 export async function warmUp(): Promise<void> {
   const sheet = { title: '', finish: '', loads: [], steps: [], supplies: [] }

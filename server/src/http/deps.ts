@@ -11,6 +11,8 @@ export interface Doors {
   readonly hosts: readonly string[]
   /** Who shows it may move a clock that stands still; nobody may when there is none. */
   readonly operatorToken: string | undefined
+  /** Who shows it may read the figures from elsewhere than this machine; nobody may when there is none. */
+  readonly metricsToken: string | undefined
 }
 
 /** What stations are given to work with. */

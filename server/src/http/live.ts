@@ -13,5 +13,7 @@ export type Listener = (word: Word) => void
 /** Word of what was written, from whichever server process wrote it. */
 export interface Live {
   listen(householdId: string, hear: Listener): () => void
+  /** How many listen here. */
+  count(): number
   close(): Promise<void>
 }

@@ -14,12 +14,13 @@ export async function refold(
   change: Partial<Pick<LoadRow, 'setup' | 'plannedSetup' | 'processes'>> = {},
 ): Promise<LoadState> {
   const setup = change.setup ?? load.setup
-  const state = foldLoad(setup, (await readEvents(tx, load.id)).map(asEvent))
+  const events = (await readEvents(tx, load.id)).map(asEvent)
+  const state = foldLoad(setup, events)
   const [now] = await changeRows(tx, loads, eq(loads.id, load.id), {
     ...change,
     stage: state.stage,
   })
-  if (now) await writeLines(tx, [now])
+  if (now) await writeLines(tx, [{ row: now, events, state }])
   await tellJars(tx, load.id, setup, state)
   return state
 }

@@ -1,8 +1,16 @@
-import { foldLoad, formOf, judgeLoad, shortName, whyHeld, type LoadEvent } from '@kelvit/core'
+import {
+  foldLoad,
+  formOf,
+  judgeLoad,
+  shortName,
+  whyHeld,
+  type LoadEvent,
+  type LoadState,
+} from '@kelvit/core'
 import { asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { loadEvents, loadPortions, loads, logbook, lots } from '../db/schema'
-import { asEvent, type EventRow, type LoadRow } from './loads'
+import { asEvent, type LoadRow } from './loads'
 
 /** Loads whose lines are worked out at once. */
 const AT_ONCE = 500
@@ -11,15 +19,17 @@ const AT_ONCE = 500
 const saidIn = (events: readonly LoadEvent[]): readonly string[] =>
   events.flatMap((e) => (e.text ? [e.text] : []))
 
-/** Works the lines of some loads out anew, from their facts. */
-export async function writeLines(tx: Tx, rows: readonly LoadRow[]): Promise<void> {
-  if (rows.length === 0) return
-  const ids = rows.map((r) => r.id)
-  const events = await tx
-    .select()
-    .from(loadEvents)
-    .where(inArray(loadEvents.loadId, ids))
-    .orderBy(asc(loadEvents.at), asc(loadEvents.id))
+/** A load whose facts are at hand, folded. */
+export interface FoldedLoad {
+  readonly row: LoadRow
+  readonly events: readonly LoadEvent[]
+  readonly state: LoadState
+}
+
+/** Writes the lines of loads, as their facts have them. */
+export async function writeLines(tx: Tx, loaded: readonly FoldedLoad[]): Promise<void> {
+  if (loaded.length === 0) return
+  const ids = loaded.map(({ row }) => row.id)
   const portions = await tx
     .select({
       loadId: loadPortions.loadId,
@@ -30,16 +40,13 @@ export async function writeLines(tx: Tx, rows: readonly LoadRow[]): Promise<void
     .from(loadPortions)
     .leftJoin(lots, eq(lots.id, loadPortions.lotId))
     .where(inArray(loadPortions.loadId, ids))
-  const factsOf = new Map<string, EventRow[]>(ids.map((id) => [id, []]))
-  for (const e of events) factsOf.get(e.loadId)?.push(e)
   await tx
     .insert(logbook)
     .values(
-      rows.map((row) =>
+      loaded.map((load) =>
         lineOf(
-          row,
-          portions.filter((p) => p.loadId === row.id),
-          (factsOf.get(row.id) ?? []).map(asEvent),
+          load,
+          portions.filter((p) => p.loadId === load.row.id),
         ),
       ),
     )
@@ -63,11 +70,9 @@ interface LinePortion {
 }
 
 function lineOf(
-  row: LoadRow,
+  { row, events, state }: FoldedLoad,
   portions: readonly LinePortion[],
-  events: readonly LoadEvent[],
 ): typeof logbook.$inferInsert {
-  const state = foldLoad(row.setup, events)
   const judgement = judgeLoad(row.setup, state)
   const begun = state.entered.filling ?? state.entered.heating
   const ended = state.entered.standing
@@ -103,9 +108,24 @@ export async function completeLogbook(tx: Tx): Promise<void> {
       .where(isNull(logbook.id))
       .limit(AT_ONCE)
     if (rows.length === 0) return
+    const events = await tx
+      .select()
+      .from(loadEvents)
+      .where(
+        inArray(
+          loadEvents.loadId,
+          rows.map((r) => r.load.id),
+        ),
+      )
+      .orderBy(asc(loadEvents.at), asc(loadEvents.id))
+    const factsOf = new Map<string, LoadEvent[]>(rows.map((r) => [r.load.id, []]))
+    for (const e of events) factsOf.get(e.loadId)?.push(asEvent(e))
     await writeLines(
       tx,
-      rows.map((r) => r.load),
+      rows.map(({ load: row }) => {
+        const facts = factsOf.get(row.id) ?? []
+        return { row, events: facts, state: foldLoad(row.setup, facts) }
+      }),
     )
   }
 }
