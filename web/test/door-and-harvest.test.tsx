@@ -2,7 +2,7 @@
 // From the door to the weigh-in: numbers as people type them, what is asked once, what a correction changes.
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
-import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useState } from 'react'
 import { Route, Routes } from 'react-router'
 import { describe, expect, test, vi } from 'vitest'
@@ -231,6 +231,26 @@ describe('a lot put right', () => {
       body: { version: mine.version, lb: 20.5, said: '21 lb snap beans' },
     })
     expect(all[0]?.body).not.toHaveProperty('arrivedOn')
+  })
+  test('changed on another device meanwhile: what is typed stands, the rest follows, and it goes with the new version', async () => {
+    const all = sent()
+    const { client } = page()
+    const note = await screen.findByLabelText('Note')
+    fireEvent.change(note, { target: { value: 'from the upper bed' } })
+    act(() => {
+      client.setQueryData(['lots'], [{ ...mine, version: mine.version + 1, variety: 'Provider' }])
+    })
+    await waitFor(() =>
+      expect(screen.getByLabelText('Variety')).toHaveProperty('value', 'Provider'),
+    )
+    expect(screen.getByLabelText('Note')).toHaveProperty('value', 'from the upper bed')
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => expect(all).toHaveLength(1))
+    expect(all[0]?.body).toMatchObject({
+      version: mine.version + 1,
+      variety: 'Provider',
+      note: 'from the upper bed',
+    })
   })
   test('a lot that is not there says so', async () => {
     vi.stubGlobal('fetch', () =>

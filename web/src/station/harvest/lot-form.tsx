@@ -65,8 +65,10 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
   const { household, may } = useHousehold()
   const save = useSave('lots', 'lot')
   const notify = useNotify()
-  const { register, control, handleSubmit, watch, formState } = useForm<Typed>({
-    defaultValues: typedOf(lot),
+  const { register, control, handleSubmit, watch, formState, reset } = useForm<Typed>({
+    // Changed elsewhere meanwhile: what is typed here stands, the rest follows.
+    values: typedOf(lot),
+    resetOptions: { keepDirtyValues: true, keepDirty: true },
   })
   const typed = watch()
   const forms = foodOf(lot.foodId)?.forms ?? []
@@ -89,7 +91,12 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
           ...(after.canBy === lot.canBy ? {} : { arrivedOn, storage }),
         },
       },
-      { onSuccess: () => notify.done('The lot is put right.') },
+      {
+        onSuccess: () => {
+          reset(values)
+          notify.done('The lot is put right.')
+        },
+      },
     )
   }
   return (

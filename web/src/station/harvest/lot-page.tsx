@@ -37,7 +37,7 @@ export function Page() {
       )}
       {lot && (
         <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
-          <LotForm key={lot.version} lot={lot} />
+          <LotForm key={lot.id} lot={lot} />
           <Panel label="How it stands" className="flex flex-col gap-3">
             <h2>How it stands</h2>
             <Standing lot={lot} />
