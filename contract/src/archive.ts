@@ -115,7 +115,7 @@ export interface ArchiveRead {
 /** What may be read in from CSV, and written out. */
 export const CSV_KINDS = ['pantry', 'lots', 'loads', 'needs', 'supplies', 'gear'] as const
 export type CsvKind = (typeof CSV_KINDS)[number]
-export const CSV_IN_KINDS = ['pantry', 'lots', 'needs', 'supplies', 'gear'] as const
+const CSV_IN_KINDS = ['pantry', 'lots', 'needs', 'supplies', 'gear'] as const
 export type CsvInKind = (typeof CSV_IN_KINDS)[number]
 
 /** What a file of rows is asked with. */

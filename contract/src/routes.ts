@@ -37,11 +37,28 @@ import { tokenApi } from './tokens'
 
 export { accountApi } from './account'
 export { answersApi } from './answers'
-export * from './archive'
+export {
+  ARCHIVE_FORMAT,
+  ARCHIVE_HOUSEHOLD,
+  ARCHIVE_TABLES,
+  ARCHIVE_VERSION,
+  archiveApi,
+  CSV_KINDS,
+} from './archive'
 export { changesApi } from './changes'
 export { countApi } from './counts'
 export { gaugeApi } from './gauges'
-export * from './gear'
+export {
+  cannerRows,
+  containerRows,
+  cropWordRows,
+  gaugeRecallApi,
+  gaugeTestRows,
+  jarGroupRows,
+  lidLotRows,
+  shelfRows,
+  supplyRows,
+} from './gear'
 export { labelApi } from './labels'
 export { loadApi } from './loads'
 export { lotApi, lotRows } from './lots'

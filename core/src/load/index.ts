@@ -44,7 +44,15 @@ export {
   type Verdict,
 } from './judgement'
 export { loadAt, type LoadNow, type Prompt, type PromptKind, type StageClock } from './now'
-export { dialTarget, hasLock, holdBand, restMs, STAND_OPEN_MS, STAND_OVERDUE_MS, type LoadSetup } from './setup'
+export {
+  dialTarget,
+  hasLock,
+  holdBand,
+  restMs,
+  STAND_OPEN_MS,
+  STAND_OVERDUE_MS,
+  type LoadSetup,
+} from './setup'
 export { type LoadState, type Reading, type UnseenGap } from './state'
 export {
   ATTENTION,

@@ -14,7 +14,7 @@ import { notFound } from '../http/problem'
 import { readFile } from '../http/raw'
 import { serve } from '../http/serve'
 import { readTable } from './read'
-import { archiveTables } from './tables'
+import { archiveTables } from '../formats/archive-tables'
 import { plansFor, type CsvWriters } from './take-rows'
 
 /** A file of rows, as large as any household's. */

@@ -1,7 +1,7 @@
 import { asc } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Tx } from '../db/pool'
-import type { ArchiveTable } from './tables'
+import type { ArchiveTable } from '../formats/archive-tables'
 
 /** Rows that are written as JSON before others are heard. */
 const AT_ONCE = 1000

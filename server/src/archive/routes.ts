@@ -2,6 +2,7 @@ import { archiveApi } from '@kelvit/contract/routes'
 import type { Household } from '@kelvit/contract'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
+import { DEFAULT_SETTINGS } from '../account/defaults'
 import type { Tx } from '../db/pool'
 import { codeOf } from '../db/pool'
 import { households } from '../db/schema'
@@ -15,7 +16,7 @@ import { holdStill, isEmpty, logAll, quietly, restoreRows } from '../store/archi
 import { updateRow } from '../store/rows'
 import { readTable } from './read'
 import { archiveSchema } from './schema'
-import { archiveTables } from './tables'
+import { archiveTables } from '../formats/archive-tables'
 
 /** More than a household comes to in a lifetime. */
 const MOST_BYTES = 32 * 1024 * 1024
@@ -43,7 +44,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
     const zip = await readFile(ctx, MOST_BYTES, 'An archive')
     const read = await beside(
       'archive-read',
-      { zip },
+      { zip, usual: DEFAULT_SETTINGS },
       'This archive takes too long to read. Nothing was taken over from it.',
     )
     const household = JSON.parse(read.household) as Household

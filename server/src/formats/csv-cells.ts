@@ -1,8 +1,7 @@
 import { stringify } from 'csv-stringify/sync'
 
 /** Spreadsheets run cells that begin like a formula; a quote mark in front keeps them words. */
-export const harmless = (value: string): string =>
-  /^[=+\-@\t\r]/.test(value) ? `'${value}` : value
+const harmless = (value: string): string => (/^[=+\-@\t\r]/.test(value) ? `'${value}` : value)
 
 /** What a cell said before it was made harmless. */
 export const asSaid = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)

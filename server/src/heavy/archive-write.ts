@@ -1,4 +1,4 @@
-import { packArchive } from '../archive/pack'
+import { packArchive } from '../formats/archive-pack'
 import type { Done, Jobs } from './jobs'
 
 /** Packs an archive in a thread beside the server. */

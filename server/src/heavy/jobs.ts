@@ -1,6 +1,6 @@
-import type { CsvInKind, PrintedDaySheet } from '@kelvit/contract'
-import type { ArchiveParts } from '../archive/pack'
-import type { UnpackedArchive } from '../archive/unpack'
+import type { CsvInKind, HouseholdSettings, PrintedDaySheet } from '@kelvit/contract'
+import type { ArchiveParts } from '../formats/archive-pack'
+import type { UnpackedArchive } from '../formats/archive-unpack'
 import type { Reading } from '../formats/csv-readers'
 import type { ReadCsv } from '../formats/csv-in'
 import type { ReadCalendar } from '../formats/ical-read'
@@ -19,7 +19,7 @@ export interface Jobs {
   readonly labels: PrintedLabels
   readonly record: { readonly record: PrintedRecord }
   readonly 'archive-write': ArchiveParts
-  readonly 'archive-read': { readonly zip: Uint8Array }
+  readonly 'archive-read': { readonly zip: Uint8Array; readonly usual: HouseholdSettings }
   readonly csv: {
     readonly bytes: Uint8Array
     readonly kind: CsvInKind

@@ -1,6 +1,6 @@
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION } from '@kelvit/contract/routes'
 import { strToU8, zipSync } from 'fflate'
-import { csvOf, CSV_OUT } from '../formats/csv-out'
+import { csvOf, CSV_OUT } from './csv-out'
 
 /** An archive's parts as JSON texts. */
 export interface ArchiveParts {

@@ -1,3 +1,4 @@
+import type { HouseholdSettings } from '@kelvit/contract'
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_HOUSEHOLD,
@@ -6,8 +7,7 @@ import {
 } from '@kelvit/contract/routes'
 import { foldLoad, judgeLoad, type LoadEvent, type LoadSetup } from '@kelvit/core'
 import { unzipSync } from 'fflate'
-import { DEFAULT_SETTINGS } from '../account/defaults'
-import { archiveTables } from './tables'
+import { archiveTables } from './archive-tables'
 
 /** What is wrong with an archive, in a sentence for whoever sent it. */
 export class ArchiveFault extends Error {}
@@ -29,9 +29,10 @@ type Rows = readonly Record<string, unknown>[]
 /**
  * Reads an archive. Only kelvit.json is unpacked, in memory and never beyond the size that it
  * says: names of files and what else is in it do not matter.
+ * @param usual settings as a new household has them.
  * @throws ArchiveFault for what is no archive, too large, of a later Kelvit, or has a row that cannot be.
  */
-export function unpackArchive(zip: Uint8Array): UnpackedArchive {
+export function unpackArchive(zip: Uint8Array, usual: HouseholdSettings): UnpackedArchive {
   const told = readJson(unzip(zip))
   if (told.format !== ARCHIVE_FORMAT)
     throw new ArchiveFault('This is not a household archive of Kelvit.')
@@ -39,7 +40,7 @@ export function unpackArchive(zip: Uint8Array): UnpackedArchive {
     throw new ArchiveFault('This archive does not say which version it is.')
   if (Number(told.formatVersion) > ARCHIVE_VERSION)
     throw new ArchiveFault('This archive is of a later Kelvit. Bring this one up to date first.')
-  const household = readHousehold(told.household)
+  const household = readHousehold(told.household, usual)
   const tables = told.tables as Readonly<Record<string, Rows>> | undefined
   if (typeof tables !== 'object' || tables === null) throw new ArchiveFault('It has no tables.')
   const strange = Object.keys(tables).find((name) => !(name in ARCHIVE_TABLES))
@@ -98,9 +99,9 @@ function readJson(bytes: Uint8Array): Readonly<Record<string, unknown>> {
 }
 
 /** The household, with the settings that an older Kelvit did not have as they begin. */
-function readHousehold(told: unknown): string {
+function readHousehold(told: unknown, usual: HouseholdSettings): string {
   const house = (told ?? {}) as { settings?: object }
-  const whole = { ...house, settings: { ...DEFAULT_SETTINGS, ...house.settings } }
+  const whole = { ...house, settings: { ...usual, ...house.settings } }
   const { error, value } = ARCHIVE_HOUSEHOLD.validate(whole, { convert: false })
   if (error) throw new ArchiveFault(`Its household cannot be: ${plain(error.message)}.`)
   return JSON.stringify(value)
