@@ -1,4 +1,3 @@
-import type { JarSize } from '../words'
 import { quartsOf } from '../method/jar-size'
 import {
   feet,
@@ -13,7 +12,7 @@ import { atmosphere } from '../steam'
 import {
   AIR_KG_PER_MOL,
   CP_AIR,
-  energyAt,
+  energyOf,
   equilibrium,
   orificeFlow,
   R_MOLAR,
@@ -21,45 +20,9 @@ import {
   temperatureFor,
   WATER_KG_PER_MOL,
   type Contents,
+  type Equilibrium,
 } from './water'
-
-export type PracticeSize = 'small' | 'tall' | 'large'
-
-/** What goes wrong by itself in a lesson. */
-export interface Faults {
-  /** Share of the burner's power that is there, 0 to 1. */
-  readonly burner?: number
-  /** A draught between these moments, seconds from the start. */
-  readonly gust?: { readonly fromS: number; readonly toS: number }
-  /** Share of the vent that is open, 0 to 1. */
-  readonly vent?: number
-  /** How much the dial shows too high, psi. */
-  readonly dialHighPsi?: number
-  /** The lid is not on its marks: steam leaks all round. */
-  readonly lidOffMarks?: boolean
-}
-
-export interface PracticeOptions {
-  readonly size: PracticeSize
-  readonly jars: number
-  readonly jar: JarSize
-  readonly pack: 'hot' | 'raw'
-  readonly altitudeFt: number
-  /** The weight that goes on the vent, psi: 5, 10 or 15. */
-  readonly weightPsi: number
-  /** Water in the pot, kg; by the manual when left out. */
-  readonly waterKg?: number
-  readonly faults?: Faults
-}
-
-/** What a hand does. */
-export interface Controls {
-  /** The knob, 0 to 1. */
-  readonly heat: number
-  readonly weightOn: boolean
-  /** The lid is taken off. */
-  readonly lidOff?: boolean
-}
+import type { Controls, Inner, PracticeOptions, PracticeSize, PracticeState } from './state'
 
 interface Pot {
   readonly volumeM3: number
@@ -115,61 +78,6 @@ const STEP_S = 0.1
 const PA_PER_PSI = psiToPascal(1)
 /** No step lets go of more than this share of what is in the gas. */
 const MOST_SHARE = 0.25
-
-/**
- * A canner on a burner at a moment. Temperatures in kelvin inside, °F where it is read;
- * pressures psi gauge; energies J over water at 0 °C; masses kg.
- */
-export interface PracticeState {
-  readonly options: PracticeOptions
-  readonly seconds: number
-  /** True pressure over the kitchen's atmosphere. */
-  readonly gaugePsi: Psi
-  /** What the dial shows. */
-  readonly dialPsi: Psi
-  readonly temperatureF: Fahrenheit
-  /** Mole fraction of air in the gas, 0 to 1. */
-  readonly airFraction: number
-  /** Liquid water in the pot. */
-  readonly waterKg: number
-  /** Middle of a jar; the steam's temperature without jars. */
-  readonly jarTemperatureF: Fahrenheit
-  /** Energy of pot, water, steam, air and jars. */
-  readonly energyJ: number
-  /** Water, steam and air in the pot. */
-  readonly massKg: number
-  /** What went in and out since the beginning: the accounts that must balance. */
-  readonly heatInJ: number
-  readonly heatLostJ: number
-  readonly ventedJ: number
-  readonly ventedKg: number
-  /** Steam that leaves the vent or the weight now, kg/s. */
-  readonly plumeKgS: number
-  /** Share of air in what leaves. */
-  readonly plumeAir: number
-  readonly lockUp: boolean
-  /** The weight lifts or rocks. */
-  readonly rocking: boolean
-  readonly plugBlown: boolean
-  /** Share of the jars' liquid that was drawn out, 0 to 1. */
-  readonly siphoned: number
-  readonly openedUnderPressure: boolean
-  readonly burnerW: number
-  readonly inner: Inner
-}
-
-interface Inner {
-  readonly T: number
-  readonly shellK: number
-  readonly coreK: number
-  readonly waterKg: number
-  readonly bulkAirMol: number
-  readonly pocketAirMol: number
-  /** How fast the pressure falls, psi a minute; rising is negative. */
-  readonly fall: number
-  /** Falls that the gas in the jars still bears, psi. */
-  readonly cushion: number
-}
 
 const quarts = (o: PracticeOptions): number => o.jars * quartsOf(o.jar)
 const fahrenheit = (T: number): Fahrenheit => kelvinToFahrenheit(kelvin(T))
@@ -244,15 +152,30 @@ type Accounts = Omit<
 >
 
 /** What can be read of a state. */
-function read(accounts: Accounts, inner: Inner): PracticeState {
+function read(accounts: Accounts, inner: Inner, known?: Equilibrium): PracticeState {
   const { options } = accounts
   const c = contentsOf(options, inner)
-  const { steamKg, liquidKg, pressurePa } = equilibrium(c, inner.T)
+  const gas = known ?? equilibrium(c, inner.T)
+  const { steamKg, liquidKg, pressurePa } = gas
   const gauge = pascalToPsi(pressurePa - atmosphere(feet(options.altitudeFt)))
   const steamMol = steamKg / WATER_KG_PER_MOL
   const jars = quarts(options) * QUART_JK
+  // Field by field: ten steps a second are made of this, and copying objects whole takes most of their time.
   return {
-    ...accounts,
+    options,
+    seconds: accounts.seconds,
+    heatInJ: accounts.heatInJ,
+    heatLostJ: accounts.heatLostJ,
+    ventedJ: accounts.ventedJ,
+    ventedKg: accounts.ventedKg,
+    plumeKgS: accounts.plumeKgS,
+    plumeAir: accounts.plumeAir,
+    lockUp: accounts.lockUp,
+    rocking: accounts.rocking,
+    plugBlown: accounts.plugBlown,
+    siphoned: accounts.siphoned,
+    openedUnderPressure: accounts.openedUnderPressure,
+    burnerW: accounts.burnerW,
     inner,
     gaugePsi: gauge,
     dialPsi: Math.max(0, gauge + (gauge > 0.5 ? (options.faults?.dialHighPsi ?? 0) : 0)) as Psi,
@@ -261,7 +184,7 @@ function read(accounts: Accounts, inner: Inner): PracticeState {
     waterKg: liquidKg,
     jarTemperatureF: fahrenheit(quarts(options) > 0 ? inner.coreK : inner.T),
     energyJ:
-      energyAt(c, inner.T) +
+      energyOf(c, inner.T, gas) +
       jars * (SHELL * (inner.shellK - 273.15) + (1 - SHELL) * (inner.coreK - 273.15)),
     massKg: c.waterKg + c.airMol * AIR_KG_PER_MOL,
   }
@@ -318,14 +241,17 @@ function step(s: PracticeState, controls: Controls): PracticeState {
     shellK: inner.shellK + jars.shellK,
     coreK: inner.coreK + jars.coreK,
   }
-  const before = energyAt(c, inner.T)
+  const before = energyOf(c, inner.T, gas)
   const energy = before + (burnerW - lostW) * STEP_S - jars.toJarsJ - out.energyJ
-  const T = temperatureFor({ ...c, ...airAnd(next) }, energy, inner.T)
-  const fallNow =
-    ((gas.pressurePa - equilibrium({ ...c, ...airAnd(next) }, T).pressurePa) /
-      PA_PER_PSI /
-      STEP_S) *
-    60
+  const after = {
+    waterKg: next.waterKg,
+    airMol: next.bulkAirMol + next.pocketAirMol,
+    roomM3: c.roomM3,
+    metalJK: c.metalJK,
+  }
+  const T = temperatureFor(after, energy, inner.T)
+  const gasAfter = equilibrium(after, T)
+  const fallNow = ((gas.pressurePa - gasAfter.pressurePa) / PA_PER_PSI / STEP_S) * 60
   const fall = inner.fall + ((fallNow - inner.fall) * STEP_S) / FALL_S
   const cost = costOfFall(s)
   return read(
@@ -345,13 +271,21 @@ function step(s: PracticeState, controls: Controls): PracticeState {
       openedUnderPressure: s.openedUnderPressure || (controls.lidOff === true && s.gaugePsi > 0.5),
       burnerW,
     },
-    { ...next, T, fall, cushion: Math.max(0, inner.cushion - cost) },
+    innerOf(next, T, fall, Math.max(0, inner.cushion - cost)),
+    gasAfter,
   )
 }
 
-const airAnd = (n: { waterKg: number; bulkAirMol: number; pocketAirMol: number }) => ({
+type Stuff = Omit<Inner, 'T' | 'fall' | 'cushion'>
+const innerOf = (n: Stuff, T: number, fall: number, cushion: number): Inner => ({
+  T,
+  shellK: n.shellK,
+  coreK: n.coreK,
   waterKg: n.waterKg,
-  airMol: n.bulkAirMol + n.pocketAirMol,
+  bulkAirMol: n.bulkAirMol,
+  pocketAirMol: n.pocketAirMol,
+  fall,
+  cushion,
 })
 
 interface Breath {

@@ -1,12 +1,4 @@
-export {
-  isSteady,
-  startCanner,
-  stepCanner,
-  type Controls,
-  type Faults,
-  type PracticeOptions,
-  type PracticeSize,
-  type PracticeState,
-} from './canner'
+export { isSteady, startCanner, stepCanner } from './canner'
+export type { Controls, Faults, PracticeOptions, PracticeSize, PracticeState } from './state'
 export { LESSONS, type Lesson } from './lessons'
 export { reviewPractice, type Finding, type Sample } from './review'

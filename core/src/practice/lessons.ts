@@ -1,4 +1,4 @@
-import type { PracticeOptions } from './canner'
+import type { PracticeOptions } from './state'
 
 /** One thing to learn at the practice canner. */
 export interface Lesson {

@@ -2,7 +2,7 @@ import { kitchenNumber } from '../quantity/format'
 import { fullRun } from '../load/runs'
 import { dialTarget, type LoadSetup } from '../load/setup'
 import type { LoadState } from '../load/state'
-import type { PracticeState } from './canner'
+import type { PracticeState } from './state'
 
 /** What a practice run was like at a moment. */
 export interface Sample {

@@ -35,8 +35,17 @@ export interface Contents {
   readonly metalJK: number
 }
 
+/** How much of the water is steam, and the pressures that stand there, Pa. */
+export interface Equilibrium {
+  readonly steamKg: number
+  readonly liquidKg: number
+  readonly steamPa: number
+  readonly airPa: number
+  readonly pressurePa: number
+}
+
 /** How water divides into liquid and steam at T, K, and what pressures stand there, Pa. */
-export function equilibrium(c: Contents, T: number) {
+export function equilibrium(c: Contents, T: number): Equilibrium {
   // The liquid's own volume changes little with the steam it gives off.
   const gas = Math.max(1e-4, c.roomM3 - c.waterKg / LIQUID_DENSITY)
   const saturated = saturationPressure(kelvin(T))
@@ -48,8 +57,10 @@ export function equilibrium(c: Contents, T: number) {
 }
 
 /** Internal energy of the contents at T, J. */
-export function energyAt(c: Contents, T: number): number {
-  const { steamKg, liquidKg } = equilibrium(c, T)
+export const energyAt = (c: Contents, T: number): number => energyOf(c, T, equilibrium(c, T))
+
+/** The same where it is known already how the water divides. */
+export function energyOf(c: Contents, T: number, { steamKg, liquidKg }: Equilibrium): number {
   const t = T - ZERO_C
   return (
     c.metalJK * t +
@@ -65,10 +76,13 @@ export function energyAt(c: Contents, T: number): number {
  */
 export function temperatureFor(c: Contents, energyJ: number, near: number): number {
   let T = near
-  for (let i = 0; i < 12; i++) {
-    const off = energyAt(c, T) - energyJ
-    const slope = (energyAt(c, T + 0.01) - energyAt(c, T)) / 0.01
-    const step = Math.max(-20, Math.min(20, off / slope))
+  let slope = 1
+  let step = Infinity
+  for (let i = 0; i < 24; i++) {
+    const here = energyAt(c, T)
+    // Near the answer the slope is as good as the one before; it is measured anew after a long way, and now and then.
+    if (i % 4 === 0 || Math.abs(step) > 0.5) slope = (energyAt(c, T + 0.01) - here) / 0.01
+    step = Math.max(-20, Math.min(20, (here - energyJ) / slope))
     T = Math.max(274, Math.min(600, T - step))
     if (Math.abs(step) < 1e-7) break
   }
