@@ -275,10 +275,10 @@ describe('what is not read in', () => {
     const who = await kit.household()
     expect((await putBack(who, evil)).status).toBe(200)
   })
-  test('a bomb: a small file that says, or is, far more', async () => {
+  test('a bomb: a small file that says, or is, far more', { timeout: 240_000 }, async () => {
     const zeros = new Uint8Array(120 * 1024 * 1024)
-    const bomb = zipSync({ 'kelvit.json': zeros }, { level: 9 })
-    expect(bomb.length).toBeLessThan(300_000)
+    const bomb = zipSync({ 'kelvit.json': zeros }, { level: 4 })
+    expect(bomb.length).toBeLessThan(1_000_000)
     await refused(bomb, /more than 96 MB/)
     // Its head says that it is small.
     const lying = bomb.slice()

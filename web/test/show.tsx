@@ -2,7 +2,7 @@ import { type Role } from '@kelvit/core'
 // A part of a page under everything it stands on: session, lists, notices, router.
 import type { Household, LoadWithEvents } from '@kelvit/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, render } from '@testing-library/react'
+import { cleanup, configure, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, vi } from 'vitest'
@@ -17,6 +17,9 @@ const MEMBER = {
   role: 'keeper',
   version: 1,
 } as const
+
+// A machine that is busy with ten other things is slower, not wrong.
+configure({ asyncUtilTimeout: 15_000 })
 
 /** What jsdom lacks, and nobody to answer; swept up after each test. */
 export function stage(): void {

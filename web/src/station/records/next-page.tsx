@@ -139,7 +139,10 @@ function Decide({ foods, plantings }: DecideProps) {
           const of = need
             ? { table: 'needs', id: need.id, version: need.version + 1 }
             : { table: 'plantings', id: bed?.id ?? '', version: 1 }
-          notify.done(`${words(plan)}. They stand under Needs and Harvest.`, () => takeBack(of))
+          notify.done(`${words(plan)}. They stand under Needs and Harvest.`, () => {
+            setLeft(left)
+            takeBack(of)
+          })
           setLeft(new Set(foods.map((f) => f.need.id)))
         },
         onError: (e) => notify.trouble(sentenceOf(e)),
