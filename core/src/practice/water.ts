@@ -57,7 +57,7 @@ export function equilibrium(c: Contents, T: number): Equilibrium {
 }
 
 /** Internal energy of the contents at T, J. */
-export const energyAt = (c: Contents, T: number): number => energyOf(c, T, equilibrium(c, T))
+const energyAt = (c: Contents, T: number): number => energyOf(c, T, equilibrium(c, T))
 
 /** The same where it is known already how the water divides. */
 export function energyOf(c: Contents, T: number, { steamKg, liquidKg }: Equilibrium): number {
