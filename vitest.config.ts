@@ -3,7 +3,8 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/test/**/*.test.ts'] } },
+      // Nothing here is stubbed or kept in modules: what one file has loaded serves the next.
+      { test: { name: 'core', include: ['core/test/**/*.test.ts'], isolate: false } },
       { test: { name: 'web', include: ['web/test/**/*.test.{ts,tsx}'] } },
       {
         test: {
@@ -13,6 +14,7 @@ export default defineConfig({
           testTimeout: 20_000,
           hookTimeout: 60_000,
           fileParallelism: false,
+          isolate: false,
         },
       },
     ],

@@ -81,7 +81,8 @@ describe('the wall between households', () => {
        + (select count(*) from tokens t where not exists
          (select from invitations i where i.id = t.id and i.token_hash = t.hash
           union all select from gauges g where g.id = t.id and g.token_hash = t.hash
-          union all select from calendar_feeds f where f.id = t.id and f.token_hash = t.hash)) as astray`,
+          union all select from calendar_feeds f where f.id = t.id and f.token_hash = t.hash
+          union all select from access_tokens a where a.id = t.id and a.token_hash = t.hash)) as astray`,
     )
     await owner.end()
     expect(Number(kept.rows[0].astray)).toBe(0)
