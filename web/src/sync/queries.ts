@@ -1,6 +1,5 @@
 import {
   paths,
-  type AccessToken,
   type CannerRead,
   type Gauge,
   type Container,
@@ -18,21 +17,16 @@ import {
   type SeasonLoad,
   type Jar,
   type LoadWithEvents,
-  type LogbookLine,
-  type YearOnRecord,
-  type PastPage,
-  type Planting,
   type FoodUse,
   type Lot,
   type InvitationRow,
   type Member,
   type Session,
-  type SealRate,
   type Setup,
   type Shelf,
 } from '@kelvit/contract'
-import type { LotYield, YearRecord } from '@kelvit/core'
-import { keepPreviousData, queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import type { LotYield } from '@kelvit/core'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { caughtUp, isLogged, withShown } from './log'
 import { ProblemFault, request, requestPlaced } from './request'
 
@@ -189,59 +183,6 @@ export const useJarsOfLoad = (id: string) =>
   useQuery({
     queryKey: ['load', id, 'jars'],
     queryFn: async () => (await orNull<readonly Jar[]>(`${paths.loads}/${id}/jars`)) ?? [],
-  })
-/** How many jars sealed, by food, canner and lids. */
-export const useSealRates = () =>
-  useQuery({
-    queryKey: ['seal-rates'],
-    queryFn: () => request<readonly SealRate[]>('GET', paths.sealRates),
-  })
-
-/**
- * Loads that are over, page by page, the newest first.
- * @param asked what the address says of them: words, judgement, canner, food, days.
- */
-export const useLogbook = (asked: string) =>
-  useInfiniteQuery({
-    queryKey: ['load', 'logbook', asked],
-    queryFn: ({ pageParam }) => {
-      const query = new URLSearchParams(asked)
-      query.set('limit', '30')
-      if (pageParam) query.set('before', pageParam)
-      return request<PastPage<LogbookLine>>('GET', `${paths.logbook}?${query}`)
-    },
-    initialPageParam: '',
-    getNextPageParam: (page) => page.before,
-    placeholderData: keepPreviousData,
-  })
-
-/** Tokens of other programs: one's own, a keeper's view is of everybody's. */
-export const useTokens = () =>
-  useQuery({
-    queryKey: ['tokens'],
-    queryFn: () => request<readonly AccessToken[]>('GET', paths.tokens),
-  })
-
-/** Beds with their harvest windows. */
-export const usePlantings = () =>
-  useQuery({
-    queryKey: ['plantings'],
-    queryFn: () => request<readonly Planting[]>('GET', paths.plantings),
-  })
-
-/** Years of which something is on record, the latest first. */
-export const useYears = () =>
-  useQuery({
-    queryKey: ['years'],
-    queryFn: () => request<readonly YearOnRecord[]>('GET', paths.years),
-  })
-/** What one year brought. */
-export const useYear = (year: number) =>
-  useQuery({
-    queryKey: ['years', year],
-    queryFn: () => request<YearRecord>('GET', `${paths.years}/${year}`),
-    enabled: year > 0,
-    placeholderData: keepPreviousData,
   })
 export const useJars = () => useQuery(jarsQuery)
 export const useCanners = () => useQuery(cannersQuery)

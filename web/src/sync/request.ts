@@ -8,7 +8,7 @@ export class ProblemFault extends Error {
 }
 
 /** The server could not be reached at all. */
-class Unreachable extends Error {
+export class Unreachable extends Error {
   constructor() {
     super('Kelvit cannot be reached just now. What you typed is still here; try again in a moment.')
   }
@@ -49,28 +49,6 @@ export const request = async <T>(
   body?: unknown,
   headers: Readonly<Record<string, string>> = {},
 ): Promise<T> => (await requestPlaced<T>(method, path, body, headers)).body
-
-/** A large file takes its time on the way and at its reading. */
-const FILE_PATIENCE_MS = 120_000
-
-/** Sends a file as it is. Rejects like `request`. */
-export async function sendFile<T>(path: string, file: Blob, type: string): Promise<T> {
-  let answer: Response
-  try {
-    answer = await fetch(path, {
-      method: 'POST',
-      credentials: 'same-origin',
-      signal: AbortSignal.timeout(FILE_PATIENCE_MS),
-      headers: { 'content-type': type },
-      body: file,
-    })
-  } catch {
-    throw new Unreachable()
-  }
-  const read: unknown = isJson(answer) ? await answer.json() : undefined
-  if (answer.ok) return read as T
-  throw isProblem(read) ? new ProblemFault(read) : new Unreachable()
-}
 
 /** Asks for a file and hands it to the browser to keep. Rejects like `request`. */
 export async function requestFile(path: string, body: unknown, name: string): Promise<void> {
@@ -113,8 +91,8 @@ async function reach(
   }
 }
 
-const isJson = (r: Response): boolean => /json/.test(r.headers.get('content-type') ?? '')
-const isProblem = (x: unknown): x is Problem =>
+export const isJson = (r: Response): boolean => /json/.test(r.headers.get('content-type') ?? '')
+export const isProblem = (x: unknown): x is Problem =>
   typeof x === 'object' && x !== null && 'detail' in x && 'status' in x
 
 /** The sentence to show for anything that was thrown. */

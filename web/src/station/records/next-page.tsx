@@ -23,9 +23,9 @@ import {
   useLoads,
   useLots,
   useNeeds,
-  usePlantings,
   useYields,
 } from '../../sync/queries'
+import { usePlantings } from '../../sync/record-queries'
 import { sentenceOf } from '../../sync/request'
 import { Button, ButtonLink } from '../../ui/button'
 import { useNotify } from '../../ui/notice'

@@ -2,7 +2,7 @@ import type { SealRate } from '@kelvit/contract'
 import { rateOf } from '@kelvit/core'
 import { foodName } from '../../household/food-name'
 import { plural } from '../../household/words'
-import { useSealRates } from '../../sync/queries'
+import { useSealRates } from '../../sync/record-queries'
 import { Panel } from '../../ui/panel'
 import { Skeleton, Trouble } from '../../ui/states'
 
