@@ -56,6 +56,8 @@ need_pgbouncer() {
   command -v pgbouncer >/dev/null || [ -x /usr/sbin/pgbouncer ] || apt_install pgbouncer
 }
 
+need_curl() { command -v curl >/dev/null || apt_install curl; }
+
 need_chromium() { [ -x /usr/bin/chromium ] || apt_install chromium; }
 
 need_packages() {

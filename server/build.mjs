@@ -12,6 +12,7 @@ await build({
     'src/heavy/archive-read.ts',
     'src/heavy/archive-write.ts',
     'src/heavy/csv.ts',
+    'src/heavy/csv-write.ts',
   ],
   outdir: 'dist',
   entryNames: '[name]',

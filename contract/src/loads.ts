@@ -1,4 +1,4 @@
-import type { Judgement, LoadSetup, Reason, Psi } from '@kelvit/core'
+import type { Judgement, LoadSetup, Reason, Psi, Verdict } from '@kelvit/core'
 import {
   GAUGE_KINDS,
   JAR_SIZES,
@@ -125,6 +125,14 @@ export const eventRow = shape<LoadEventRow>({
   eventId: id.allow(null),
   source: oneOf([...READING_SOURCES, null]),
 })
+/** What is judged of a load. */
+export const verdict = oneOf([
+  'open',
+  'as-tested',
+  'longer',
+  'in-doubt',
+  'not-processed',
+] satisfies Verdict[])
 /** A load's own row, without its portions and facts. */
 const ownFields = {
   id,
@@ -144,7 +152,7 @@ const load = shape<LoadWithEvents>({
   portions: listOf(portionRow),
   events: listOf(eventRow),
   judgement: shape<Judgement>({
-    verdict: oneOf(['open', 'as-tested', 'longer', 'in-doubt', 'not-processed']),
+    verdict,
     reasons: listOf(shape<Reason>({ code: said, sentence: said })),
   }),
 })

@@ -10,6 +10,7 @@ import type {
 } from '@kelvit/core'
 import { JAR_SIZES, LOAD_STAGES, PACKS, type Pack } from '@kelvit/core/words'
 import Joi from 'joi'
+import { verdict } from './loads'
 import { bed, bedBesides, type NewPlanting } from './lots'
 import { paths } from './paths'
 import { pageOf, route, type PageQuery } from './route'
@@ -29,8 +30,6 @@ export interface SealRate {
 }
 
 const count = Joi.number().integer().min(0)
-const VERDICTS: readonly Verdict[] = ['open', 'as-tested', 'longer', 'in-doubt', 'not-processed']
-const verdict = oneOf(VERDICTS)
 
 /** What the logbook is asked for; what is left out does not matter. */
 export interface LogbookQuery extends PageQuery {

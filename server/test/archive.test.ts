@@ -120,6 +120,19 @@ describe('the household archive', () => {
     const jars = (await other.send('GET', `/api/loads/${stove.loadId}/jars`)).body
     expect(jars.map((j: any) => j.hold)).toEqual(Array(7).fill('not-processed'))
   })
+  test('what is read for it is of one moment, and nobody waits for it', async () => {
+    const who = await kit.household()
+    const { household, member } = (await who.send('GET', '/api/session')).body
+    const within = { householdId: household.id, memberId: member.id, snapshot: true }
+    const seen = await kit.db.inHousehold(within, async (tx) => {
+      await tx.execute('select 1 from shelves')
+      // Written, and acknowledged, while it reads.
+      const put = await who.send('PUT', `/api/shelves/${id()}`, { name: 'Cellar', position: 1 })
+      return [put.status, (await tx.execute('select 1 from shelves')).rows.length]
+    })
+    expect(seen).toEqual([201, 0])
+    expect((await who.send('GET', '/api/shelves')).body).toHaveLength(1)
+  })
   test('what is in it is as its published schema says, by another validator', async () => {
     const { zip } = await demo()
     const published = (await kit.browser().send('GET', '/api/archive/schema.json')).body

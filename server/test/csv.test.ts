@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { everything, id, LOT, startKit, withGear, type Browser, type Kit } from './kit'
+import { everything, id, LOT, startKit, TO_STANDING, withGear, type Browser, type Kit } from './kit'
+import { OUT, planned } from './stove-kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -133,6 +134,47 @@ describe('taken in', () => {
     ])
     expect(await take(who, 'pantry', text)).toMatchObject({ here: 2, written: 0 })
     expect(await everything(who, '/api/jars')).toHaveLength(5)
+  })
+  test('what was eaten, did not seal or is held does not come back onto a shelf by a file', async () => {
+    const who = await kit.household()
+    const head = 'food,jar,canned_on,state,seal,held\n'
+    const row = (rest: string) => `beets,quart,2025-09-01,${rest}\n`
+    const text = [
+      'on-shelf,sealed,',
+      'eaten,sealed,',
+      'discarded,unsealed,',
+      'set-aside,sealed,not-processed',
+      'on-shelf,sealed,in-doubt',
+      'on-shelf,unsealed,',
+      'on-shelf,sealed-half-liquid,',
+    ]
+    expect(await take(who, 'pantry', head + text.map(row).join(''))).toMatchObject({
+      good: 1,
+      bad: 6,
+      written: 1,
+    })
+    expect(await everything(who, '/api/jars')).toHaveLength(1)
+  })
+  test('a jar that is held goes out as held, and comes in nowhere', async () => {
+    const stove = await planned(kit)
+    await stove.run([...TO_STANDING, [OUT + 1, 'water-low']])
+    const seals = [{ portionId: stove.portionId, outcome: 'sealed', jars: 7 }]
+    await stove.run([[OUT + 900, 'seals-checked', { seals }]])
+    expect((await out(stove.who, 'pantry')).map((r) => r.held)).toEqual(
+      Array(7).fill('not-processed'),
+    )
+    const text = (await stove.who.send('GET', '/api/csv/pantry')).body as string
+    const other = await kit.household()
+    expect(await take(other, 'pantry', text)).toMatchObject({ good: 0, bad: 7, written: 0 })
+  })
+  test('one id twice in a file is one lot', async () => {
+    const who = await kit.household()
+    const same = id()
+    const row = `${same},beets,20,2026-08-14\n`
+    expect(await take(who, 'lots', `id,food,lb,date\n${row}${row}`)).toMatchObject({
+      here: 1,
+      written: 1,
+    })
   })
   test('needs, supplies and gear are one of each: another amount changes it', async () => {
     const who = await kit.household()

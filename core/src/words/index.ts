@@ -174,5 +174,11 @@ export const LOAD_STAGES = [
   'aborted',
 ] as const
 export type LoadStage = (typeof LOAD_STAGES)[number]
+/** Stages of which a record can be told: the canner is empty, or the load was stopped. */
+export const OVER_STAGES = [
+  'standing',
+  'checked',
+  'aborted',
+] as const satisfies readonly LoadStage[]
 /** Stages from the first jar to the unloaded canner: somebody is at the stove. */
 export const STOVE_STAGES: readonly LoadStage[] = LOAD_STAGES.slice(1, -3)

@@ -5,7 +5,7 @@ import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { households, shelves } from '../db/schema'
-import { CSV_OUT, csvOf } from '../formats/csv-out'
+import { CSV_OUT } from '../formats/csv-out'
 import { previewOf, type ReadCsv } from '../formats/csv-in'
 import { beside } from '../heavy/beside'
 import type { Actor } from '../http/actor'
@@ -25,10 +25,17 @@ export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void
   serve(router, archiveApi.csvOut, async ({ actor, ctx }) => {
     const kind = CSV_KINDS.find((k) => k === (ctx.params as Record<string, string>).kind)
     if (!kind) throw notFound(`Rows are written out as one of ${CSV_KINDS.join(', ')}.`)
-    const rows = await deps.db.inHousehold(actor, (tx) => rowsOf(tx, kind))
+    const tables = await deps.db.inHousehold({ ...actor, snapshot: true }, (tx) =>
+      tablesOf(tx, kind),
+    )
+    const text = await beside(
+      'csv-write',
+      { kind, tables },
+      'These rows take too long to write out. Try again when Kelvit has less to do.',
+    )
     ctx.type = 'text/csv; charset=utf-8'
     ctx.attachment(`kelvit-${kind}.csv`)
-    ctx.body = csvOf(kind, rows)
+    ctx.body = text
   })
   serve(router, archiveApi.csvIn, async ({ actor, query, ctx }) => {
     const bytes = await readFile(ctx, MOST_BYTES, 'A file of rows')
@@ -43,11 +50,12 @@ export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void
   })
 }
 
-async function rowsOf(tx: Tx, kind: CsvKind): Promise<object> {
-  const found: Record<string, unknown> = {}
+/** The tables that a sheet is made of, as JSON. */
+async function tablesOf(tx: Tx, kind: CsvKind): Promise<Readonly<Record<string, string>>> {
+  const found: Record<string, string> = {}
   for (const carried of archiveTables)
     if ((CSV_OUT[kind].reads as readonly string[]).includes(carried.name))
-      found[carried.name] = JSON.parse(await readTable(tx, carried))
+      found[carried.name] = await readTable(tx, carried)
   return found
 }
 

@@ -1,23 +1,24 @@
-import { asc } from 'drizzle-orm'
+import { asc, gt } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Tx } from '../db/pool'
 import type { ArchiveTable } from '../formats/archive-tables'
 
-/** Rows that are written as JSON before others are heard. */
+/** Rows that are read at once: others are heard in between. */
 const AT_ONCE = 1000
-
-const breathe = (): Promise<void> => new Promise((done) => setImmediate(done))
 
 /** A table of the household as a JSON list, a row a line, by their ids. */
 export async function readTable(tx: Tx, { table, columns }: ArchiveTable): Promise<string> {
-  const rows = (await tx
-    .select()
-    .from(table as PgTable)
-    .orderBy(asc(table.id))) as Record<string, unknown>[]
   const lines: string[] = []
-  for (const [i, row] of rows.entries()) {
-    lines.push(JSON.stringify(Object.fromEntries(columns.map((c) => [c.name, row[c.name]]))))
-    if (i % AT_ONCE === AT_ONCE - 1) await breathe()
+  for (let last: unknown; ;) {
+    const rows = (await tx
+      .select()
+      .from(table as PgTable)
+      .where(last === undefined ? undefined : gt(table.id, last))
+      .orderBy(asc(table.id))
+      .limit(AT_ONCE)) as Record<string, unknown>[]
+    for (const row of rows)
+      lines.push(JSON.stringify(Object.fromEntries(columns.map((c) => [c.name, row[c.name]]))))
+    if (rows.length < AT_ONCE) return `[${lines.join(',\n')}]`
+    last = rows.at(-1)?.id
   }
-  return `[${lines.join(',\n')}]`
 }

@@ -20,10 +20,13 @@ import { archiveTables } from '../formats/archive-tables'
 
 /** More than a household comes to in a lifetime. */
 const MOST_BYTES = 32 * 1024 * 1024
+
 /** The household archive: out as one file, and in again, also elsewhere. */
 export function archiveRoutes(router: Router, deps: Deps): void {
   serve(router, archiveApi.read, async ({ actor, ctx }) => {
-    const parts = await deps.db.inHousehold(actor, (tx) => readAll(tx, actor))
+    const parts = await deps.db.inHousehold({ ...actor, snapshot: true }, (tx) =>
+      readAll(tx, actor),
+    )
     const zip = await beside(
       'archive-write',
       { ...parts, schema: JSON.stringify(archiveSchema(), null, 2) },
@@ -57,7 +60,6 @@ export function archiveRoutes(router: Router, deps: Deps): void {
 
 /** Everything as JSON texts, all of one moment: a list a table, rows by their ids. */
 async function readAll(tx: Tx, actor: Actor) {
-  await holdStill(tx, actor.householdId)
   const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!house) throw notFound()
   const { name, zone, altitudeFt, units, currency, settings } = house
@@ -70,15 +72,11 @@ async function readAll(tx: Tx, actor: Actor) {
       altitudeFt,
       units,
       currency,
-      settings: sorted(settings),
+      settings,
     }),
     tables,
   }
 }
-
-/** The same settings in the same order, whatever order they were said in. */
-const sorted = (settings: object): object =>
-  Object.fromEntries(Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)))
 
 /** Puts everything into an empty household, or nothing. */
 async function putBack(

@@ -141,9 +141,12 @@ async function planLots(about: About, rows: Rows, writers: CsvWriters) {
       ...(said.note === undefined ? {} : { note: said.note }),
     }
     const id = wanted[i] ?? ''
+    const here = ids.has(id)
+    // The same id again further down is the same lot.
+    ids.add(id)
     const untested = formOf(formId)?.form.minutes[values.jar] === undefined
     return {
-      here: ids.has(id),
+      here,
       ...(untested
         ? { trouble: 'There is no tested time for that size of jar.' }
         : complaint(resource, values)),

@@ -9,6 +9,8 @@ export type Tx = Pick<NodePgDatabase, 'select' | 'insert' | 'update' | 'delete' 
 export interface Within {
   readonly householdId: string
   readonly memberId?: string
+  /** Everything is read as it was at one moment, nothing is written, and nobody waits for it. */
+  readonly snapshot?: boolean
 }
 
 export interface Database {
@@ -65,7 +67,7 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
 
 async function transact<T>(
   pool: pg.Pool,
-  { householdId, memberId = '' }: Within,
+  { householdId, memberId = '', snapshot = false }: Within,
   now: string,
   work: (tx: Tx) => Promise<T>,
 ): Promise<T> {
@@ -75,7 +77,7 @@ async function transact<T>(
     // In one go: every request begins so.
     const said = [householdId, memberId, now].map((word) => client.escapeLiteral(word))
     await client.query(
-      `begin; select set_config('kelvit.household', ${said[0]}, true), set_config('kelvit.member', ${said[1]}, true), set_config('kelvit.now', ${said[2]}, true)`,
+      `begin${snapshot ? ' isolation level repeatable read read only' : ''}; select set_config('kelvit.household', ${said[0]}, true), set_config('kelvit.member', ${said[1]}, true), set_config('kelvit.now', ${said[2]}, true)`,
     )
     const result = await work(drizzle(client))
     await client.query('commit')

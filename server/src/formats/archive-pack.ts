@@ -1,6 +1,6 @@
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION } from '@kelvit/contract/routes'
 import { strToU8, zipSync } from 'fflate'
-import { csvOf, CSV_OUT } from './csv-out'
+import { csvOf, CSV_OUT, rowsFrom } from './csv-out'
 
 /** An archive's parts as JSON texts. */
 export interface ArchiveParts {
@@ -38,9 +38,7 @@ export function packArchive({ household, tables, schema }: ArchiveParts): Uint8A
     '}',
     '',
   ].join('\n')
-  const rows = Object.fromEntries(
-    Object.entries(tables).map(([name, text]) => [name, JSON.parse(text) as never[]]),
-  )
+  const rows = rowsFrom(tables)
   return zipSync(
     {
       'README.txt': strToU8(README),

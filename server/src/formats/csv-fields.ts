@@ -50,6 +50,33 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         read: readShelf,
       },
       {
+        name: 'state',
+        required: false,
+        heads: ['status'],
+        help: 'Left out, on the shelf. What was eaten, given, thrown away or set aside is not read in.',
+        read: oneWord(
+          { 'on shelf': 'on-shelf', here: 'on-shelf' },
+          'Only jars that stand on a shelf are read in.',
+        ),
+      },
+      {
+        name: 'seal',
+        required: false,
+        heads: ['sealed'],
+        help: 'Left out, sealed. A jar that is not is never shelved.',
+        read: oneWord(
+          { sealed: 'sealed', yes: 'sealed', 'sealed low liquid': 'sealed' },
+          'A jar that did not seal, or lost half of its liquid, is not shelved.',
+        ),
+      },
+      {
+        name: 'held',
+        required: false,
+        heads: ['hold'],
+        help: 'Filled where the jar is held back by what was judged of its load: such a jar is not read in.',
+        read: () => ({ trouble: 'This jar is held back by what was judged of its load.' }),
+      },
+      {
         name: 'process',
         required: false,
         heads: ['known', 'tested'],

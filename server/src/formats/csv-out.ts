@@ -56,6 +56,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
       'review_by',
       'state',
       'seal',
+      'held',
       'use_soon',
       'shelf',
       'taken_on',
@@ -74,6 +75,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
         j.reviewBy,
         j.state,
         j.seal,
+        j.hold ?? '',
         yes(j.useSoon),
         shelfName.get(j.shelfId ?? '') ?? '',
         j.state === 'on-shelf' ? '' : j.stateAt.slice(0, 10),
@@ -236,6 +238,10 @@ const NONE: CsvRows = {
   jarGroups: [],
   lidLots: [],
 }
+
+/** Tables as JSON texts, each a list of rows. */
+export const rowsFrom = (tables: Readonly<Record<string, string>>): Partial<CsvRows> =>
+  Object.fromEntries(Object.entries(tables).map(([name, text]) => [name, JSON.parse(text)]))
 
 /** One sheet as CSV. */
 export function csvOf(kind: CsvKind, all: Partial<CsvRows>): string {

@@ -16,6 +16,7 @@ const PATIENCE_MS: Readonly<Record<keyof Jobs, number>> = {
   labels: 20_000,
   record: 20_000,
   csv: 10_000,
+  'csv-write': 30_000,
   'archive-write': 60_000,
   'archive-read': 60_000,
 }

@@ -1,4 +1,4 @@
-import type { CsvInKind, HouseholdSettings, PrintedDaySheet } from '@kelvit/contract'
+import type { CsvInKind, CsvKind, HouseholdSettings, PrintedDaySheet } from '@kelvit/contract'
 import type { ArchiveParts } from '../formats/archive-pack'
 import type { UnpackedArchive } from '../formats/archive-unpack'
 import type { Reading } from '../formats/csv-readers'
@@ -20,6 +20,10 @@ export interface Jobs {
   readonly record: { readonly record: PrintedRecord }
   readonly 'archive-write': ArchiveParts
   readonly 'archive-read': { readonly zip: Uint8Array; readonly usual: HouseholdSettings }
+  readonly 'csv-write': {
+    readonly kind: CsvKind
+    readonly tables: Readonly<Record<string, string>>
+  }
   readonly csv: {
     readonly bytes: Uint8Array
     readonly kind: CsvInKind
@@ -35,6 +39,7 @@ interface Results {
   readonly record: Uint8Array
   readonly 'archive-write': Uint8Array
   readonly 'archive-read': UnpackedArchive
+  readonly 'csv-write': string
   readonly csv: ReadCsv
 }
 export type Result<K extends keyof Jobs> = Results[K]

@@ -1,12 +1,10 @@
 import type { LogbookLine, LogbookQuery, PastPage } from '@kelvit/contract'
+import { OVER_STAGES } from '@kelvit/core'
 import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { canners, loadPortions, loads, logbook } from '../db/schema'
 import type { Actor } from '../http/actor'
 import { completeLogbook } from '../store/logbook'
-
-/** Stages of a load of which a record can be told. */
-const OVER = ['standing', 'checked', 'aborted'] as const
 
 /**
  * Loads that are over, newest first. Words are searched by PostgreSQL's own full-text search,
@@ -27,7 +25,7 @@ export async function readLogbook(
       canners,
       and(eq(canners.householdId, loads.householdId), eq(canners.id, loads.cannerId)),
     )
-    .where(and(inArray(loads.stage, [...OVER]), ...asked(query, actor.zone)))
+    .where(and(inArray(loads.stage, [...OVER_STAGES]), ...asked(query, actor.zone)))
     .orderBy(desc(logbook.startsAt), desc(logbook.id))
     .limit(query.limit + 1)
   const rows = found.slice(0, query.limit)

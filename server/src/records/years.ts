@@ -1,5 +1,5 @@
 import type { YearOnRecord } from '@kelvit/contract'
-import { dateAt, yearRecord, type YearJar, type YearRecord } from '@kelvit/core'
+import { dateAt, OVER_STAGES, yearRecord, type YearJar, type YearRecord } from '@kelvit/core'
 import { and, count, eq, gte, inArray, isNotNull, lte, or, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { households, jars, loads, logbook } from '../db/schema'
@@ -10,7 +10,6 @@ import { readYields } from '../store/yields'
 
 /** States in which a jar still stands somewhere to be eaten. */
 const STANDING = ['on-shelf', 'set-aside', 'refrigerated', 'frozen'] as const
-const OVER = ['standing', 'checked', 'aborted'] as const
 
 /** Years in which jars were put up or loads run, the latest first. */
 export async function readYears(tx: Tx, actor: Pick<Actor, 'zone'>): Promise<YearOnRecord[]> {
@@ -25,7 +24,7 @@ export async function readYears(tx: Tx, actor: Pick<Actor, 'zone'>): Promise<Yea
       n: count(),
     })
     .from(loads)
-    .where(inArray(loads.stage, [...OVER]))
+    .where(inArray(loads.stage, [...OVER_STAGES]))
     .groupBy(sql`1`)
   const of = (list: readonly { year: number; n: number }[], year: number): number =>
     list.find((y) => y.year === year)?.n ?? 0
@@ -58,7 +57,7 @@ export async function readYear(
     .innerJoin(loads, and(eq(loads.householdId, logbook.householdId), eq(loads.id, logbook.id)))
     .where(
       and(
-        inArray(loads.stage, [...OVER]),
+        inArray(loads.stage, [...OVER_STAGES]),
         sql`extract(year from ${logbook.startsAt} at time zone ${actor.zone}) = ${year}`,
       ),
     )

@@ -12,6 +12,7 @@ import { Button } from '../../ui/button'
 import { TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Sheet } from '../../ui/sheet'
+import { Twice } from '../../ui/twice'
 
 /** Gauges of a canner that write their readings by themselves; the keeper makes and revokes them. */
 export function Gauges({ canner }: { readonly canner: CannerRead }) {
@@ -47,7 +48,6 @@ function GaugeLine({ gauge }: { readonly gauge: Gauge }) {
   const { dayTime } = useTimes()
   const save = useSave('gauges')
   const notify = useNotify()
-  const [asked, setAsked] = useState(false)
   const revoke = (): void =>
     save.mutate(
       { method: 'DELETE', path: `${paths.gauges}/${gauge.id}` },
@@ -68,21 +68,7 @@ function GaugeLine({ gauge }: { readonly gauge: Gauge }) {
             : 'not heard yet'}
         </span>
       </span>
-      {may('keeper') &&
-        (asked ? (
-          <span className="flex gap-2">
-            <Button size="small" look="stop" onClick={revoke}>
-              Revoke its token
-            </Button>
-            <Button size="small" onClick={() => setAsked(false)}>
-              Keep it
-            </Button>
-          </span>
-        ) : (
-          <Button size="small" look="quiet" onClick={() => setAsked(true)}>
-            Revoke…
-          </Button>
-        ))}
+      {may('keeper') && <Twice ask="Revoke…" yes="Revoke its token" onYes={revoke} />}
     </li>
   )
 }

@@ -13,6 +13,7 @@ import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { Trouble } from '../../ui/states'
+import { Twice } from '../../ui/twice'
 
 const SCOPES: readonly (readonly [TokenScope, string])[] = [
   ['read', 'read only'],
@@ -57,7 +58,6 @@ function Token({ token: t, mine }: { readonly token: AccessToken; readonly mine:
   const { zone } = useHousehold().household
   const save = useSave('tokens')
   const notify = useNotify()
-  const [asked, setAsked] = useState(false)
   const on = (iso: string): string => showDate(dateAt(Date.parse(iso), zone), today)
   const revoke = (): void =>
     save.mutate(
@@ -77,20 +77,7 @@ function Token({ token: t, mine }: { readonly token: AccessToken; readonly mine:
           {t.lastUsedAt ? `used last ${on(t.lastUsedAt)}` : 'not used yet'}
         </span>
       </span>
-      {asked ? (
-        <span className="flex gap-2">
-          <Button size="small" look="stop" onClick={revoke}>
-            Revoke it
-          </Button>
-          <Button size="small" onClick={() => setAsked(false)}>
-            Keep it
-          </Button>
-        </span>
-      ) : (
-        <Button size="small" look="quiet" onClick={() => setAsked(true)}>
-          Revoke…
-        </Button>
-      )}
+      <Twice ask="Revoke…" yes="Revoke it" onYes={revoke} />
     </li>
   )
 }
