@@ -90,6 +90,21 @@ export async function looksRight(page: Page): Promise<void> {
   ).toBeLessThanOrEqual(0)
 }
 
+/** How far something sticks out sideways when every word is half as long again, as in other languages, CSS px. */
+export const outBesides = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const words = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    for (let node = words.nextNode(); node; node = words.nextNode()) {
+      if (node.parentElement?.closest('svg, option, script, style, [data-long]')) continue
+      node.nodeValue = (node.nodeValue ?? '').replace(
+        /\p{L}{4,}/gu,
+        (word) => word + word.slice(0, Math.ceil(word.length * 0.45)).toLowerCase(),
+      )
+    }
+    document.body.dataset.long = 'yes'
+    return document.documentElement.scrollWidth - window.innerWidth
+  })
+
 /** The same page in other colours: its structure was looked at, its contrast is not the same. */
 export const contrastIsRight = async (page: Page): Promise<void> =>
   expect(await faults(page, ['color-contrast', 'link-in-text-block'])).toEqual([])

@@ -1,4 +1,4 @@
-import { contrastIsRight, enterDemo, expect, looksRight, test } from './kit'
+import { contrastIsRight, enterDemo, expect, looksRight, outBesides, test } from './kit'
 
 test.describe.configure({ mode: 'parallel' })
 
@@ -31,6 +31,8 @@ const PAGES = [
 const HALF = Math.ceil(PAGES.length / 2)
 const PHONE = { width: 390, height: 844 }
 const DESK = { width: 1280, height: 800 }
+/** The desk at 200%. */
+const ZOOMED = { width: 640, height: 400 }
 
 // A page is opened once and looked at in every size and both schemes: opening it is most of the work.
 for (const [name, paths] of [
@@ -50,6 +52,12 @@ for (const [name, paths] of [
         await test.step(`${path}, ${size.width} px`, () => looksRight(page))
         await page.emulateMedia({ colorScheme: 'dark' })
         await test.step(`${path}, ${size.width} px, dark`, () => contrastIsRight(page))
+      }
+      for (const size of [PHONE, ZOOMED, DESK]) {
+        await page.setViewportSize(size)
+        expect(await outBesides(page), `${path}, ${size.width} px, long words`).toBeLessThanOrEqual(
+          0,
+        )
       }
     }
   })

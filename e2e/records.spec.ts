@@ -18,7 +18,7 @@ test('rows of a spreadsheet: looked at, a column chosen, taken in, and taken onc
   await choose.setInputFiles(file)
   await expect(page.getByText('No column holds the lb.').first()).toBeVisible()
   await page.getByLabel('lb, needed').selectOption('How heavy')
-  await expect(page.getByText('14 lb of snap beans, in the house 2026-08-13')).toBeVisible()
+  await expect(page.getByText('14 lb of snap beans, in the house 13 Aug 2026')).toBeVisible()
   await expect(page.getByText(/“moonbeams”/)).toBeVisible()
   await looksRight(page)
   await page.getByRole('button', { name: 'Take 1 row in' }).click()

@@ -34,13 +34,19 @@ describe('a look before', () => {
     )
     expect(told).toMatchObject({ good: 2, bad: 2, here: 0, written: 0 })
     expect(told.rows.map((r: any) => [r.line, r.words])).toEqual([
-      [2, '14 lb of snap beans, in the house 2026-08-14'],
+      [2, '14 lb of snap beans, in the house 14 Aug 2026'],
       [3, ''],
       [4, ''],
-      [5, '14 lb of carrots, in the house 2026-08-14'],
+      [5, '14 lb of carrots, in the house 14 Aug 2026'],
     ])
     expect(told.rows[1].trouble[0]).toMatch(/^“zucchini”: /)
     expect((await who.send('GET', '/api/lots')).body).toEqual([])
+  })
+  test('what hangs on a food that is not known is not complained of too', async () => {
+    const who = await kit.household()
+    const told = await look(who, 'lots', 'food,form,lb,date\nmoonbeams,Cut,3 kg,2026-08-13\n')
+    expect(trouble(told)).toHaveLength(1)
+    expect(trouble(told)[0]).toMatch(/^“moonbeams”: /)
   })
   test('columns are found by their heads, and taken otherwise where that is said', async () => {
     const who = await kit.household()

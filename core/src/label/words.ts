@@ -1,4 +1,5 @@
 import { foodOf, shortName } from '../method/foods'
+import { sayDate } from '../time'
 import type { JarProcess } from '../words'
 import type { LabelWords } from './layout'
 
@@ -21,20 +22,15 @@ export interface LabelWishes {
   readonly price?: string
 }
 
-const MONTHS = 'Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'.split(' ')
-
-/** "14 Aug 2026": a label outlives the year. */
-const day = (iso: string): string =>
-  `${Number(iso.slice(8, 10))} ${MONTHS[Number(iso.slice(5, 7)) - 1] ?? ''} ${iso.slice(0, 4)}`
-
 /** What a jar's label says, on paper and in the preview; no best time where there is none. */
 export function labelWords(jar: LabelledJar, wishes: LabelWishes): LabelWords {
   const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
   return {
     food: shortName(foodOf(jar.foodId) ?? { name }),
     code: wishes.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code,
-    canned: day(jar.cannedOn),
-    bestBy: jar.process === 'unknown' || jar.recipeId !== null ? '' : day(jar.bestBy),
+    // With its year: a label outlives it.
+    canned: sayDate(jar.cannedOn),
+    bestBy: jar.process === 'unknown' || jar.recipeId !== null ? '' : sayDate(jar.bestBy),
     initials: wishes.initials ?? '',
     price: wishes.price ?? '',
   }

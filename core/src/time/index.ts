@@ -20,4 +20,4 @@ export {
   type KitchenHours,
   type KitchenStretch,
 } from './kitchen'
-export { readDate, readTime, sayHour, sayTime } from './say'
+export { readDate, readTime, sayDate, sayHour, sayTime } from './say'

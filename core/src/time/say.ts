@@ -50,6 +50,12 @@ export function readTime(text: string, near = HALF_DAY): number | undefined {
 }
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+/** "14 Aug 2026" of a plain date, where the year has to stand with it. */
+export function sayDate(iso: string): string {
+  const month = MONTHS[Number(iso.slice(5, 7)) - 1] ?? ''
+  return `${Number(iso.slice(8, 10))} ${month.charAt(0).toUpperCase()}${month.slice(1)} ${iso.slice(0, 4)}`
+}
+
 const DAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
 
 /**

@@ -1,5 +1,5 @@
 import type { CsvInKind } from '@kelvit/contract'
-import { showWeight } from '@kelvit/core'
+import { sayDate, showWeight } from '@kelvit/core'
 import { food, form, jar, jarWords, mouth, nameOf, note, type Sheet } from './csv-field'
 import { HOUSE_FIELDS } from './csv-fields-house'
 import {
@@ -95,7 +95,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
       },
     ],
     words: (v) =>
-      `${jarWords(v)}, put up ${String(v.canned_on)}${v.shelf ? `, ${String(v.shelf)}` : ''}${v.process === 'told' ? '' : ', process unknown'}`,
+      `${jarWords(v)}, put up ${sayDate(String(v.canned_on))}${v.shelf ? `, ${String(v.shelf)}` : ''}${v.process === 'told' ? '' : ', process unknown'}`,
   },
   lots: {
     fields: [
@@ -183,7 +183,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
       note,
     ],
     words: (v, units) =>
-      `${showWeight(Number(v.lb), units)} of ${nameOf(v.food)}, ${v.state === 'expected' ? 'expected' : 'in the house'} ${String(v.arrived_on)}`,
+      `${showWeight(Number(v.lb), units)} of ${nameOf(v.food)}, ${v.state === 'expected' ? 'expected' : 'in the house'} ${sayDate(String(v.arrived_on))}`,
   },
   ...HOUSE_FIELDS,
 }

@@ -177,6 +177,7 @@ function readRow(
       head: (heads[at ?? -1] ?? '').toLowerCase(),
       row: values,
     })
+    if (!read) continue
     if ('trouble' in read) trouble.push(`“${cell.slice(0, 60)}”: ${read.trouble}`)
     else values[field.name] = read.value
   }

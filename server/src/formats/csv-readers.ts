@@ -29,7 +29,8 @@ export interface Cell extends Reading {
   /** What was read of the same row before this field. */
   readonly row: Readonly<Record<string, unknown>>
 }
-export type Read = { readonly value: unknown } | { readonly trouble: string }
+/** Null where it cannot be read because of another field, whose trouble is said already. */
+export type Read = { readonly value: unknown } | { readonly trouble: string } | null
 
 export function readFood(cell: string): Read {
   const found = findFood(cell)
@@ -44,7 +45,7 @@ export function readFood(cell: string): Read {
 
 export function readForm(cell: string, { row }: Cell): Read {
   const food = foodOf(String(row.food))
-  if (!food) return { trouble: 'The food is not known, so its form is not either.' }
+  if (!food) return null
   const wanted = normalise(cell)
   const form = food.forms.find((f) => f.id === cell || normalise(f.name) === wanted)
   if (form) return { value: form.id }
@@ -103,7 +104,7 @@ export function readDay(cell: string, { today }: Cell): Read {
 /** A day that is not to come. */
 export function readPast(cell: string, about: Cell): Read {
   const read = readDay(cell, about)
-  return 'value' in read && String(read.value) > about.today
+  return read && 'value' in read && String(read.value) > about.today
     ? { trouble: 'That day is still to come.' }
     : read
 }
@@ -140,7 +141,7 @@ export function readWeight(cell: string, { head, units, row }: Cell): Read {
       : { trouble: 'More than nothing, and at most 20,000 lb.' }
   }
   const food: Food | undefined = foodOf(String(row.food))
-  if (!food) return { trouble: 'The food is not known, so its weight is not either.' }
+  if (!food) return null
   const read = readWeighIn(`${cell} ${shortName(food)}`)
   return read.ok ? { value: read.pounds } : { trouble: read.sentence }
 }

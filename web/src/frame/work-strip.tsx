@@ -32,7 +32,7 @@ export function WorkStrip({
           <img src="/jar.svg" alt="" width={32} height={32} />
           Kelvit
         </Link>
-        <nav aria-label="Stations" className="hidden items-end md:flex">
+        <nav aria-label="Stations" className="hidden min-w-0 items-end md:flex">
           <StationTabs />
         </nav>
         <nav aria-label="Side doors" className="ml-auto hidden items-center gap-0.5 lg:flex">
@@ -100,7 +100,7 @@ const factColour = (isActive: boolean, hot: boolean | undefined): string => {
 const TAB = {
   link: 'h-[3.6rem] min-w-20 rounded-t-lg px-4',
   name: 'text-[17px]',
-  fact: 'text-[13.5px] whitespace-nowrap',
+  fact: 'max-w-full truncate text-[13.5px]',
 }
 const FOOT = {
   link: 'min-h-15 min-w-0 flex-1 items-center px-1.5',

@@ -25,9 +25,12 @@ export function FileField({ label, accept, disabled, onFile, children }: FileFie
         accept={accept}
         disabled={disabled}
         className="mt-1 block w-full text-[15px] file:mr-3 file:min-h-11 file:rounded-md file:border-[1.5px] file:border-solid file:border-kettle file:bg-crock file:px-3.5 file:font-semibold file:text-kettle"
+        onClick={(e) => {
+          // Emptied before it is asked again, not after: its name stands beside it meanwhile.
+          e.currentTarget.value = ''
+        }}
         onChange={(e) => {
           const file = e.target.files?.[0]
-          e.target.value = ''
           if (file) onFile(file)
         }}
       />

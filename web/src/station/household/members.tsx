@@ -58,7 +58,7 @@ function Row({ member: m }: { readonly member: Member }) {
         )}
       </span>
       {may('keeper') ? (
-        <span className="flex items-center gap-2">
+        <span className="flex flex-wrap items-center gap-2">
           <select
             aria-label={`Role of ${m.name}`}
             value={m.role}

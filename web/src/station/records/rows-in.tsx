@@ -34,6 +34,8 @@ export function RowsIn() {
   const [told, setTold] = useState<CsvPreview>()
   const [trouble, setTrouble] = useState<string>()
   const [busy, setBusy] = useState(false)
+  /** Files that were taken in: the next is chosen anew. */
+  const [taken, setTaken] = useState(0)
   /** Only the look that was asked for last counts. */
   const asked = useRef(0)
   const send = async (of: File, as: CsvInKind, by: Columns, write: boolean): Promise<void> => {
@@ -48,6 +50,7 @@ export function RowsIn() {
       setTold(write ? undefined : read)
       if (!write) return
       setFile(undefined)
+      setTaken((n) => n + 1)
       await client.invalidateQueries()
       notify.done(`${plural(read.written, 'row')} taken in.`)
     } catch (error) {
@@ -77,13 +80,14 @@ export function RowsIn() {
           onChange={(e) => look(file, e.target.value as CsvInKind, {})}
         />
         <FileField
+          key={taken}
           label="A CSV file from your spreadsheet"
           accept=".csv,.tsv,.txt,text/csv"
           disabled={busy}
           onFile={(chosen) => look(chosen, kind, {})}
         >
           <p className="mt-1 text-sm text-ink-soft">
-            {file ? file.name : 'It is looked at first. Nothing is written before you say so.'}
+            It is looked at first. Nothing is written before you say so.
           </p>
         </FileField>
       </div>
