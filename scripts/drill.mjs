@@ -8,6 +8,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
+import { askAt, HOUSEHOLD, startedLoad } from './drill-kit.mjs'
 
 const flag = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`)
@@ -41,25 +42,7 @@ const kelvit = spawn('./kelvit', ['start', '--no-demo', '--port', String(port), 
 const gone = new Promise((done) => kelvit.once('exit', (code) => done(code)))
 for (const stream of [kelvit.stdout, kelvit.stderr]) stream.on('data', (d) => (said += d))
 
-const ask = async (method, path, body, cookie) => {
-  const answer = await fetch(base + path, {
-    method,
-    signal: AbortSignal.timeout(8000),
-    headers: {
-      ...(body ? { 'content-type': 'application/json' } : {}),
-      ...(cookie ? { cookie } : {}),
-    },
-    ...(body ? { body: JSON.stringify(body) } : {}),
-  })
-  return {
-    status: answer.status,
-    cookie: answer.headers
-      .getSetCookie()
-      .map((c) => c.split(';')[0])
-      .join('; '),
-    body: await answer.json().catch(() => undefined),
-  }
-}
+const ask = (...of) => askAt(base, ...of)
 /** Milliseconds until a whole request through the database is answered well. */
 const untilWell = async (from, most = 90_000) => {
   for (;;) {
@@ -95,10 +78,7 @@ const wrong = (words) => {
 }
 try {
   await untilWell(Date.now(), 300_000)
-  const { cookie } = await ask('POST', '/api/households', {
-    household: { name: 'Nettle Row', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
-    keeper: { name: 'Juniper', signInName: 'juniper', passphrase: 'a few plain words' },
-  })
+  const { cookie } = await ask('POST', '/api/households', HOUSEHOLD)
   const loadId = await startedLoad(ask, cookie)
   /** Facts of a load at the stove that were acknowledged, by id. */
   const facts = new Map()
@@ -189,42 +169,3 @@ try {
   rmSync(data, { recursive: true, force: true })
 }
 process.exitCode = failed > 0 ? 1 : 0
-
-/** A load that was started at the stove, to tell facts of. */
-async function startedLoad(tell, cookie) {
-  const [canner, lot, load] = [uuidv7(), uuidv7(), uuidv7()]
-  const stage = { fillMinPerJar: 1, fillMinFixed: 5, heatMin: 18, ventMin: 10 }
-  await tell(
-    'PUT',
-    `/api/canners/${canner}`,
-    {
-      name: 'Canner',
-      gauge: 'weighted',
-      regulatedBy: 'weighted',
-      capacity: { quart: 7 },
-      minimum: { quart: 2, pint: 4 },
-      stageMinutes: { ...stage, climbMin: 8, coolMin: 35, restMin: 10, unloadMin: 6 },
-    },
-    cookie,
-  )
-  const beans = { formId: 'beans-snap', jar: 'quart' }
-  const said = { foodId: 'beans-snap', said: '14 lb snap beans', lb: 14, storage: 'cool' }
-  const today = new Date().toISOString()
-  await tell(
-    'PUT',
-    `/api/lots/${lot}`,
-    { ...beans, ...said, arrivedOn: today.slice(0, 10) },
-    cookie,
-  )
-  const portion = { id: uuidv7(), lotId: lot, ...beans, pack: 'hot', mouth: 'regular', jars: 7 }
-  const plan = { cannerId: canner, startsAt: today, portions: [portion] }
-  await tell('PUT', `/api/loads/${load}`, plan, cookie)
-  const started = await tell(
-    'PUT',
-    `/api/loads/${load}/events/${uuidv7()}`,
-    { at: today, kind: 'started' },
-    cookie,
-  )
-  if (started.status !== 200) throw new Error(JSON.stringify(started.body))
-  return load
-}

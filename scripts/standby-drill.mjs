@@ -11,6 +11,7 @@ import { connect } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { join, resolve } from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
+import { askAt, HOUSEHOLD, startedLoad } from './drill-kit.mjs'
 import pg from 'pg'
 
 const root = resolve(import.meta.dirname, '..')
@@ -232,30 +233,9 @@ try {
   }).listen(door, '127.0.0.1')
   cleanup.push(() => front.close())
 
-  const ask = async (method, path, body, cookie, at = door) => {
-    const answer = await fetch(`http://127.0.0.1:${at}${path}`, {
-      method,
-      signal: AbortSignal.timeout(12_000),
-      headers: {
-        connection: 'close',
-        ...(body ? { 'content-type': 'application/json' } : {}),
-        ...(cookie ? { cookie } : {}),
-      },
-      ...(body ? { body: JSON.stringify(body) } : {}),
-    })
-    return {
-      status: answer.status,
-      cookie: answer.headers
-        .getSetCookie()
-        .map((c) => c.split(';')[0])
-        .join('; '),
-      body: await answer.json().catch(() => undefined),
-    }
-  }
-  const { cookie, status } = await ask('POST', '/api/households', {
-    household: { name: 'Nettle Row', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
-    keeper: { name: 'Juniper', signInName: 'juniper', passphrase: 'a few plain words' },
-  })
+  const ask = (method, path, body, cookie, at = door) =>
+    askAt(`http://127.0.0.1:${at}`, method, path, body, cookie)
+  const { cookie, status } = await ask('POST', '/api/households', HOUSEHOLD)
   right(status === 201, 'a household is made through the pooler')
   const [shelf] = [uuidv7()]
   await ask('PUT', `/api/shelves/${shelf}`, { name: 'Cellar', position: 1 }, cookie, w1)
@@ -296,7 +276,6 @@ try {
   for (const s of streams) void hear(s)
   await sleep(500)
 
-  const [canner, lot, load] = [uuidv7(), uuidv7(), uuidv7()]
   const steady = async (method, path, body) => {
     for (let i = 0; i < 300; i++) {
       const a = await ask(method, path, body, cookie).catch(() => undefined)
@@ -307,51 +286,7 @@ try {
     }
     throw new Error(`${path} was never taken`)
   }
-  await steady('PUT', `/api/canners/${canner}`, {
-    name: 'Small',
-    gauge: 'weighted',
-    regulatedBy: 'weighted',
-    capacity: { quart: 7, pint: 8 },
-    minimum: { quart: 2, pint: 4 },
-    stageMinutes: {
-      fillMinPerJar: 1,
-      fillMinFixed: 5,
-      heatMin: 18,
-      ventMin: 10,
-      climbMin: 8,
-      coolMin: 35,
-      restMin: 10,
-      unloadMin: 6,
-    },
-  })
-  await steady('PUT', `/api/lots/${lot}`, {
-    foodId: 'beans-snap',
-    formId: 'beans-snap',
-    jar: 'quart',
-    said: '14 lb',
-    lb: 14,
-    arrivedOn: '2026-08-14',
-    storage: 'cool',
-  })
-  await steady('PUT', `/api/loads/${load}`, {
-    cannerId: canner,
-    startsAt: new Date().toISOString(),
-    portions: [
-      {
-        id: uuidv7(),
-        lotId: lot,
-        formId: 'beans-snap',
-        pack: 'hot',
-        jar: 'quart',
-        mouth: 'regular',
-        jars: 7,
-      },
-    ],
-  })
-  await steady('PUT', `/api/loads/${load}/events/${uuidv7()}`, {
-    kind: 'started',
-    at: new Date().toISOString(),
-  })
+  const load = await startedLoad(steady, cookie)
 
   // Facts are posted all the while, each again until it is acknowledged.
   const kept = new Set()
