@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomUUID } from 'node:crypto'
 import { chromium } from 'playwright-core'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 import { ownKelvit } from './kelvit.mjs'
 
 const at = process.argv.indexOf('--takes')
@@ -38,16 +39,8 @@ const all = came.reduce((n, c) => n + c.ids.length, 0)
 /** A browser with a folder of its own, so that it finds again what it kept when it was killed. */
 async function device(folder) {
   const context = await chromium.launchPersistentContext(folder, {
-    executablePath: '/usr/bin/chromium',
+    ...CHROMIUM,
     serviceWorkers: 'allow',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
   })
   await context.addCookies(
     kelvit

@@ -2,6 +2,7 @@
 //   npm run bench -- phone [--jars 3000]
 import { randomUUID } from 'node:crypto'
 import { chromium } from 'playwright-core'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 import { ownKelvit } from './kelvit.mjs'
 
 const flag = (name, otherwise) => {
@@ -10,17 +11,9 @@ const flag = (name, otherwise) => {
 }
 const JARS = flag('jars', 3000)
 const ROUNDS = 5
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-]
 const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
 const kelvit = await ownKelvit('phone', { demo: true })
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS })
+const browser = await chromium.launch(CHROMIUM)
 const cookies = kelvit
   .cookie()
   .split('; ')

@@ -3,6 +3,7 @@
 //   npm run bench -- stove [--listeners 200] [--rounds 60]
 import { chromium } from 'playwright-core'
 import { v7 as uuidv7 } from 'uuid'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 import { ownKelvit } from './kelvit.mjs'
 
 const flag = (name, otherwise) => {
@@ -72,17 +73,7 @@ console.log(
   `an event reaches ${LISTENERS} listeners: p50 ${ms(p50)}, p99 ${ms(p99)} (wanted 300); ÷ one listener's p50: ${(p50 / quantile(one, 0.5)).toFixed(2)}, p99: ${(p99 / quantile(one, 0.99)).toFixed(2)}`,
 )
 
-const browser = await chromium.launch({
-  executablePath: process.env.KELVIT_CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--no-first-run',
-  ],
-})
+const browser = await chromium.launch(CHROMIUM)
 /** Milliseconds from asking for the Stove until its clock and main action stand there. */
 async function usable(rate, warm) {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } })

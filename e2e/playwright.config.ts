@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 
 export default defineConfig({
   testDir: '.',
@@ -14,16 +15,6 @@ export default defineConfig({
     // The journeys without a network have it; for the others it would only fetch everything each time.
     serviceWorkers: 'block',
     actionTimeout: 25_000,
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 })

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { create } from 'qrcode'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 import { enterDemo, expect, test } from './kit'
 
 const [WIDTH, HEIGHT] = [640, 480]
@@ -44,14 +45,9 @@ test('a label before the camera leads to its jar; another household’s says so'
     const file = join(folder, `${name}.y4m`)
     writeFileSync(file, film(text))
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      ...CHROMIUM,
       args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
+        ...CHROMIUM.args,
         '--use-fake-ui-for-media-stream',
         '--use-fake-device-for-media-stream',
         `--use-file-for-fake-video-capture=${file}`,

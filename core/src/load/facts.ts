@@ -24,6 +24,24 @@ export interface LoadEvent {
   readonly source?: ReadingSource | null
 }
 
+/** A fact as it is sent and kept in files: its instants are ISO text. */
+export type WrittenEvent = Omit<LoadEvent, 'at' | 'happenedAt' | 'heardAt'> & {
+  readonly at: string
+  readonly happenedAt: string | null
+  readonly heardAt: string | null
+}
+
+const moment = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso))
+
+/** A load's facts as the fold reads them, from the way they are sent. */
+export const asEvents = (rows: readonly WrittenEvent[]): readonly LoadEvent[] =>
+  rows.map((e) => ({
+    ...e,
+    at: Date.parse(e.at),
+    happenedAt: moment(e.happenedAt),
+    heardAt: moment(e.heardAt),
+  }))
+
 interface KindRule {
   /** It starts a safety clock, so it counts from the moment it was entered, whatever else is said. */
   readonly starts?: true

@@ -10,7 +10,7 @@ export {
   type Figures,
   type FiguresQuery,
 } from './figures'
-export { FACTS, inOrder, mayTakeBack, momentOf, takenBack, type LoadEvent } from './facts'
+export { asEvents, FACTS, inOrder, mayTakeBack, momentOf, takenBack, type LoadEvent } from './facts'
 export {
   cannerBlocks,
   DIAL_MAX_ERROR,

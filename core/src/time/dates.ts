@@ -1,12 +1,30 @@
 import { utcDay, utcMonth } from 'd3-time'
 
-/** Midnight of a plain date, as UTC counts days: no zone and no summer time in between. */
-function midnight(date: string): Date {
-  const day = new Date(`${date}T00:00:00Z`)
-  if (Number.isNaN(day.getTime()) || isoOf(day) !== date)
-    throw new RangeError(`“${date}” is not a date`)
-  return day
+const DAY_MS = 86_400_000
+/** A household asks for the same few hundred dates over and over, a plan many thousand times. */
+const MOST_KNOWN = 20_000
+const numbers = new Map<string, number>()
+const names = new Map<number, string>()
+
+function keep<K, V>(known: Map<K, V>, key: K, value: V): V {
+  if (known.size >= MOST_KNOWN) known.clear()
+  known.set(key, value)
+  return value
 }
+
+/** A plain date as UTC counts days from 1970: no zone and no summer time in between. */
+function numberOf(date: string): number {
+  const known = numbers.get(date)
+  if (known !== undefined) return known
+  const number = Date.parse(`${date}T00:00:00Z`) / DAY_MS
+  if (Number.isNaN(number) || nameOf(number) !== date)
+    throw new RangeError(`“${date}” is not a date`)
+  return keep(numbers, date, number)
+}
+const nameOf = (number: number): string =>
+  names.get(number) ?? keep(names, number, isoOf(new Date(number * DAY_MS)))
+
+const midnight = (date: string): Date => new Date(numberOf(date) * DAY_MS)
 const isoOf = (day: Date): string => day.toISOString().slice(0, 10)
 
 /** The date when it is one that the calendar has; undefined for 30 February. */
@@ -17,12 +35,11 @@ export function realDate(iso: string): string | undefined {
 }
 
 /** Whole days from one plain date to another, negative when it is past. */
-export const daysBetween = (from: string, to: string): number =>
-  utcDay.count(midnight(from), midnight(to))
+export const daysBetween = (from: string, to: string): number => numberOf(to) - numberOf(from)
 
 /** A plain date a number of days later; part days round down, since they shorten what is left. */
 export const addDays = (date: string, days: number): string =>
-  isoOf(utcDay.offset(midnight(date), Math.floor(days)))
+  nameOf(numberOf(date) + Math.floor(days))
 
 /** A plain date a number of months later; of a shorter month its last day. */
 export function addMonths(date: string, months: number): string {

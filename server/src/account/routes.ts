@@ -3,6 +3,7 @@ import { SEQ_HEADER, type Session } from '@kelvit/contract'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
 import type { Context, Next } from 'koa'
+import { setTimeout as wait } from 'node:timers/promises'
 import { households } from '../db/schema'
 import { toWire } from '../db/wire'
 import type { Actor } from '../http/actor'
@@ -83,6 +84,22 @@ export const identify =
     // Whoever wrote learns from which place on the log has it.
     if (found && ctx.method !== 'GET' && ctx.status < 300)
       ctx.set(SEQ_HEADER, String(await seqOf(deps.db, found.actor)))
+  }
+
+/** A page is not kept waiting for the database longer than this. */
+const AT_ONCE_MS = 400
+
+/** Who opens a page, when that can be told at once; the page asks by itself otherwise. */
+export const whoOpens =
+  (deps: Deps) =>
+  async (ctx: Context): Promise<Session | undefined> => {
+    const token = ctx.cookies.get(COOKIE)
+    if (!token) return undefined
+    const known = actorOfToken(deps, token).then(
+      (found) => found?.session,
+      () => undefined,
+    )
+    return Promise.race([known, wait(AT_ONCE_MS, undefined, { ref: false })])
   }
 
 /** A program's token; a gauge's is another's business. */

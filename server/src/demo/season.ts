@@ -1,6 +1,6 @@
 import { put } from './put'
 import { readYields } from '../store/yields'
-import type { SeasonLoad } from '@kelvit/contract'
+import type { LoadWithEvents, SeasonLoad } from '@kelvit/contract'
 import { gatherRecords, improve, minuteOf, seasonFrom, withLearned } from '@kelvit/core'
 import { blocksOf, lastTests } from '../store/gauge-tests'
 import { learnedTimes } from '../store/learned'
@@ -102,7 +102,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     settings: household.settings,
     calendar: await kitchenCalendar(tx),
     lots: await tx.select().from(lots),
-    loads: await listLoads(tx, days.now),
+    loads: JSON.parse((await listLoads(tx, days.now)).json) as LoadWithEvents[],
     canners: await cannersHere(tx, days.today),
     jars: (await tx.select().from(jars)).map(toWires(jars)),
     yields: await readYields(tx),

@@ -12,7 +12,7 @@ import type {
   Supply,
   CsvKind,
 } from '@kelvit/contract'
-import { foldLoad, foodOf, formOf, judgeLoad } from '@kelvit/core'
+import { asEvents, foldLoad, foodOf, formOf, judgeLoad } from '@kelvit/core'
 import { csvText } from './csv-cells'
 
 /** A household's rows by table, as JSON has them: what a kind does not read may be left out. */
@@ -212,18 +212,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
 }
 
 const judged = (load: Pick<Load, 'setup'>, events: readonly LoadEventRow[]) =>
-  judgeLoad(
-    load.setup,
-    foldLoad(
-      load.setup,
-      events.map((e) => ({
-        ...e,
-        at: Date.parse(e.at),
-        happenedAt: e.happenedAt === null ? null : Date.parse(e.happenedAt),
-        heardAt: e.heardAt === null ? null : Date.parse(e.heardAt),
-      })),
-    ),
-  )
+  judgeLoad(load.setup, foldLoad(load.setup, asEvents(events)))
 
 const NONE: CsvRows = {
   jars: [],

@@ -4,6 +4,7 @@ import { scopeOf, TOKEN_SCOPES, type Least, type Medium, type Route } from '@kel
 import type Router from '@koa/router'
 import type { Context } from 'koa'
 import { actorOf, type Actor } from './actor'
+import { Listed } from './listed'
 import { ProblemError } from './problem'
 import { readBody, readQuery } from './validate'
 
@@ -17,7 +18,7 @@ export interface Ask<L extends Least, Body, Query> {
 }
 
 /** What is sent back: what the route says, or nothing where it answers with a file or a stream. */
-type Given<Answer> = Answer | Promise<Answer>
+type Given<Answer> = Answer | Listed<Answer> | Promise<Answer | Listed<Answer>>
 
 /**
  * Serves an address as the contract has it: who may ask is settled before anything is
@@ -50,7 +51,10 @@ export function serve<L extends Least, Body, Query, Answer>(
     else if (medium === undefined) {
       // A handler that found the thing there already has said so.
       if (route.status && !ctx.state.found) ctx.status = route.status
-      ctx.body = given
+      if (given instanceof Listed) {
+        ctx.type = 'json'
+        ctx.body = given.json
+      } else ctx.body = given
     }
   })
 }

@@ -8,10 +8,11 @@ import { jars, shelves } from '../db/schema'
 import { toWire, toWires } from '../db/wire'
 import { csvOf } from '../formats/csv-out'
 import type { Deps } from '../http/deps'
+import { Listed } from '../http/listed'
 import { conflict, notFound } from '../http/problem'
 import { foundAlready, serve } from '../http/serve'
 import { readId } from '../http/validate'
-import { readPast } from '../store/past'
+import { pageOf, readList, readPast } from '../store/written'
 import { readUse } from '../store/yields'
 import { checkShelf, toDecide } from '../store/jars'
 import { changeRows, updateRow } from '../store/rows'
@@ -31,12 +32,17 @@ const allJars = async (tx: Tx, where?: SQL): Promise<Jar[]> =>
 
 export function pantryRoutes(router: Router, deps: Deps): void {
   serve(router, pantryApi.jars, ({ actor }) =>
-    deps.db.inHousehold(actor, (tx) => allJars(tx, HERE)),
+    deps.db.inHousehold(
+      actor,
+      async (tx) =>
+        new Listed<Jar[]>(
+          await readList(tx, jars, { where: HERE, order: [asc(jars.bestBy), asc(jars.id)] }),
+        ),
+    ),
   )
   serve(router, pantryApi.pastJars, async ({ actor, query }) => {
     return deps.db.inHousehold(actor, async (tx) => {
-      const page = await readPast(tx, jars, jars.stateAt, not(HERE), query)
-      return { ...page, rows: page.rows.map(toWires(jars)) }
+      return pageOf<Jar>(await readPast(tx, jars, jars.stateAt, not(HERE), query))
     })
   })
   serve(router, pantryApi.jar, async ({ actor, ctx }) => {

@@ -6,10 +6,11 @@ import type { Tx } from '../db/pool'
 import { toWires } from '../db/wire'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
+import { Listed } from '../http/listed'
 import { notFound } from '../http/problem'
 import { foundAlready, serve } from '../http/serve'
 import { readId } from '../http/validate'
-import { readPast } from '../store/past'
+import { pageOf, readList, readPast } from '../store/written'
 import {
   deleteRow,
   findRow,
@@ -56,6 +57,15 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
     resource.present
       ? [...(await resource.present(rows, tx, deps, actor))]
       : rows.map(toWires(table))
+  const list = async (tx: Tx, actor: Actor): Promise<unknown[] | Listed<unknown[]>> =>
+    resource.present
+      ? dress(await read(tx, resource.current), tx, actor)
+      : new Listed(
+          await readList(tx, table, {
+            where: resource.current,
+            order: [resource.order, table.id],
+          }),
+        )
   const read = (tx: Tx, where: SQL | undefined): Promise<Row[]> =>
     tx
       .select()
@@ -63,16 +73,13 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
       .where(where)
       .orderBy(resource.order, table.id) as Promise<unknown> as Promise<Row[]>
 
-  serve(router, routes.list, ({ actor }) =>
-    deps.db.inHousehold(actor, async (tx) => dress(await read(tx, resource.current), tx, actor)),
-  )
+  serve(router, routes.list, ({ actor }) => deps.db.inHousehold(actor, (tx) => list(tx, actor)))
   if (routes.past) {
     const over = sql`not (${resource.current ?? sql`true`})`
     serve(router, routes.past, ({ actor, query }) =>
-      deps.db.inHousehold(actor, async (tx) => {
-        const page = await readPast(tx, table, resource.order, over, query as PageQuery)
-        return { ...page, rows: await dress(page.rows as Row[], tx, actor) }
-      }),
+      deps.db.inHousehold(actor, async (tx) =>
+        pageOf(await readPast(tx, table, resource.order, over, query as PageQuery)),
+      ),
     )
   }
   serve(router, routes.one, ({ actor, ctx }) =>

@@ -1,22 +1,15 @@
 import type { PageQuery } from '@kelvit/contract/routes'
-import type { PastPage, LoadEventRow, LoadPortion, LoadWithEvents, Load } from '@kelvit/contract'
-import { foldLoad, judgeLoad, type LoadEvent } from '@kelvit/core'
-import { and, asc, desc, eq, gt, inArray, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import type { PastPage, LoadEventRow, LoadWithEvents, Load } from '@kelvit/contract'
+import { asEvents, foldLoad, judgeLoad, LOAD_STAGES, type LoadEvent } from '@kelvit/core'
+import { and, asc, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { loadEvents, loadPortions, loads, lots } from '../db/schema'
-import { toWire } from '../db/wire'
-import { readPast } from './past'
+import type { Listed } from '../http/listed'
+import { listOf, pageOf, readPast, readWritten, readWrittenOf, type WrittenRow } from './written'
 
 export type LoadRow = typeof loads.$inferSelect
 export type PortionRow = typeof loadPortions.$inferSelect
 export type EventRow = typeof loadEvents.$inferSelect
-
-const portionsOf = (tx: Tx, ids: readonly string[]) =>
-  tx
-    .select()
-    .from(loadPortions)
-    .where(inArray(loadPortions.loadId, [...ids]))
-    .orderBy(asc(loadPortions.position))
 
 /** The load, locked against other writers until the transaction ends. */
 export async function lockLoad(tx: Tx, id: string): Promise<LoadRow | undefined> {
@@ -24,7 +17,11 @@ export async function lockLoad(tx: Tx, id: string): Promise<LoadRow | undefined>
 }
 
 export const readPortions = (tx: Tx, loadId: string): Promise<PortionRow[]> =>
-  portionsOf(tx, [loadId])
+  tx
+    .select()
+    .from(loadPortions)
+    .where(eq(loadPortions.loadId, loadId))
+    .orderBy(asc(loadPortions.position))
 export const readEvents = (tx: Tx, loadId: string): Promise<EventRow[]> =>
   tx
     .select()
@@ -32,31 +29,12 @@ export const readEvents = (tx: Tx, loadId: string): Promise<EventRow[]> =>
     .where(eq(loadEvents.loadId, loadId))
     .orderBy(asc(loadEvents.at), asc(loadEvents.id))
 
-const portionWire = (p: PortionRow): LoadPortion => toWire(loadPortions, p)
-const eventWire = (e: EventRow): LoadEventRow => toWire(loadEvents, e)
-
 /** A stored event as the fold reads it. */
 export const asEvent = (e: EventRow): LoadEvent => ({
   ...e,
   at: e.at.getTime(),
   happenedAt: e.happenedAt?.getTime() ?? null,
   heardAt: e.heardAt?.getTime() ?? null,
-})
-
-/** A load as it is read: with its facts, and what they say of its process. */
-const withEvents = (
-  row: LoadRow,
-  portions: readonly PortionRow[],
-  events: readonly EventRow[],
-): LoadWithEvents => ({
-  ...loadWire(row, portions),
-  events: events.map(eventWire),
-  judgement: judgeLoad(row.setup, foldLoad(row.setup, events.map(asEvent))),
-})
-
-const loadWire = (row: LoadRow, portions: readonly PortionRow[]): Load => ({
-  ...toWire(loads, row),
-  portions: portions.filter((p) => p.loadId === row.id).map(portionWire),
 })
 
 /** Loads that began within this are still looked at, days. */
@@ -67,60 +45,83 @@ const RECENT_DAYS = 30
  * of a lot that is still open, and what began within thirty days.
  * @param now epoch ms.
  */
-export async function listLoads(tx: Tx, now: number): Promise<LoadWithEvents[]> {
-  const rows = await tx
-    .select()
-    .from(loads)
-    .where(isCurrent(tx, now))
-    .orderBy(desc(loads.startsAt), desc(loads.id))
-  return dressLoads(tx, rows)
-}
-
-const isCurrent = (tx: Tx, now: number): SQL =>
-  sql`(${or(
-    notInArray(loads.stage, ['checked', 'aborted']),
-    gt(loads.startsAt, new Date(now - RECENT_DAYS * 86_400_000)),
-    inArray(
-      loads.id,
-      tx
-        .select({ id: loadPortions.loadId })
-        .from(loadPortions)
-        .innerJoin(
-          lots,
-          and(eq(lots.householdId, loadPortions.householdId), eq(lots.id, loadPortions.lotId)),
-        )
-        .where(inArray(lots.state, ['expected', 'in-house'])),
+export const listLoads = async (tx: Tx, now: number): Promise<Listed<LoadWithEvents[]>> =>
+  listOf(
+    await withFacts(
+      tx,
+      await readWritten(tx, loads, {
+        where: isCurrent(tx, now),
+        order: [desc(loads.startsAt), desc(loads.id)],
+      }),
     ),
-  )})`
+  )
+
+const OPEN_STAGES = LOAD_STAGES.filter((s) => s !== 'checked' && s !== 'aborted')
+
+/** Each way of being current finds its loads by an index of its own. */
+const isCurrent = (tx: Tx, now: number): SQL => {
+  const ofOpenLots = tx
+    .select({ id: sql<string>`${loadPortions.loadId}` })
+    .from(loadPortions)
+    .innerJoin(
+      lots,
+      and(eq(lots.householdId, loadPortions.householdId), eq(lots.id, loadPortions.lotId)),
+    )
+    .where(inArray(lots.state, ['expected', 'in-house']))
+  const own = (where: SQL) =>
+    tx
+      .select({ id: sql<string>`${loads.id}` })
+      .from(loads)
+      .where(where)
+  return inArray(
+    loads.id,
+    own(inArray(loads.stage, OPEN_STAGES))
+      .unionAll(own(gt(loads.startsAt, new Date(now - RECENT_DAYS * 86_400_000))))
+      .unionAll(ofOpenLots),
+  )
+}
 
 /** Loads of seasons before, page by page. */
 export async function pastLoads(
   tx: Tx,
   now: number,
   query: PageQuery,
-): Promise<PastPage<LoadWithEvents>> {
+): Promise<Listed<PastPage<LoadWithEvents>>> {
   const page = await readPast(tx, loads, loads.startsAt, sql`not ${isCurrent(tx, now)}`, query)
-  return { ...page, rows: await dressLoads(tx, page.rows as unknown as readonly LoadRow[]) }
-}
-
-async function dressLoads(tx: Tx, rows: readonly LoadRow[]): Promise<LoadWithEvents[]> {
-  if (rows.length === 0) return []
-  const ids = rows.map((r) => r.id)
-  const [portions, events] = [
-    await portionsOf(tx, ids),
-    await tx
-      .select()
-      .from(loadEvents)
-      .where(inArray(loadEvents.loadId, ids))
-      .orderBy(asc(loadEvents.at), asc(loadEvents.id)),
-  ]
-  const eventsOf = new Map<string, EventRow[]>(ids.map((id) => [id, []]))
-  for (const e of events) eventsOf.get(e.loadId)?.push(e)
-  return rows.map((row) => withEvents(row, portions, eventsOf.get(row.id) ?? []))
+  return pageOf({ ...page, rows: await withFacts(tx, page.rows) })
 }
 
 export async function readLoad(tx: Tx, id: string): Promise<LoadWithEvents | undefined> {
-  const [row] = await tx.select().from(loads).where(eq(loads.id, id))
-  if (!row) return undefined
-  return withEvents(row, await readPortions(tx, id), await readEvents(tx, id))
+  const [load] = await withFacts(
+    tx,
+    await readWritten(tx, loads, { where: eq(loads.id, id), order: [loads.id] }),
+  )
+  return load && (JSON.parse(load.json) as LoadWithEvents)
+}
+
+/** Loads with their portions and facts, and what those say of the process. */
+async function withFacts(tx: Tx, rows: readonly WrittenRow[]): Promise<readonly WrittenRow[]> {
+  if (rows.length === 0) return []
+  const ids = rows.map((r) => r.id)
+  const ofLoad = { name: 'loadId', ids }
+  const portionsOf = await readWrittenOf(
+    tx,
+    loadPortions,
+    { ...ofLoad, column: loadPortions.loadId },
+    ['position'],
+  )
+  const eventsOf = await readWrittenOf(tx, loadEvents, { ...ofLoad, column: loadEvents.loadId }, [
+    'at',
+    'id',
+  ])
+  return rows.map(({ id, json }) => {
+    const [ownPortions, ownEvents] = [portionsOf.get(id) ?? '[]', eventsOf.get(id) ?? '[]']
+    const { setup } = JSON.parse(json) as Load
+    const facts = asEvents(JSON.parse(ownEvents) as readonly LoadEventRow[])
+    const judgement = JSON.stringify(judgeLoad(setup, foldLoad(setup, facts)))
+    return {
+      id,
+      json: `${json.slice(0, -1)},"portions":${ownPortions},"events":${ownEvents},"judgement":${judgement}}`,
+    }
+  })
 }

@@ -1,36 +1,43 @@
 import type { FoodUse } from '@kelvit/contract'
-import { lotYields, weeklyUse, weeksOfUse, type LotYield } from '@kelvit/core'
-import { and, count, eq, gt, inArray, min, sql, sum } from 'drizzle-orm'
+import {
+  lotYields,
+  weeklyUse,
+  weeksOfUse,
+  type CannedLot,
+  type FilledJars,
+  type LotYield,
+} from '@kelvit/core'
+import { and, count, eq, gt, inArray, isNotNull, min, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, lots } from '../db/schema'
+import { readList, readTogether } from './written'
+
+const YIELD = [
+  'id',
+  'version',
+  'foodId',
+  'formId',
+  'variety',
+  'source',
+  'lb',
+  'finishedOn',
+  'excludedBecause',
+] as const satisfies readonly (keyof CannedLot)[]
 
 /** Lots that were canned whole, of one form or of all, with the quarts that came of them. */
 export async function readYields(tx: Tx, formId?: string): Promise<readonly LotYield[]> {
   const canned = and(eq(lots.state, 'canned'), formId ? eq(lots.formId, formId) : undefined)
-  const own = await tx
-    .select({
-      id: lots.id,
-      version: lots.version,
-      foodId: lots.foodId,
-      formId: lots.formId,
-      variety: lots.variety,
-      source: lots.source,
-      lb: lots.lb,
-      finishedOn: lots.finishedOn,
-      excludedBecause: lots.excludedBecause,
-    })
-    .from(lots)
-    .where(canned)
-    .orderBy(lots.finishedOn, lots.id)
-  const filled = await tx
-    .select({
-      lotId: loadPortions.lotId,
-      jar: loadPortions.jar,
-      filled: sum(loadPortions.filled).mapWith(Number),
-    })
-    .from(loadPortions)
-    .where(inArray(loadPortions.lotId, tx.select({ id: lots.id }).from(lots).where(canned)))
-    .groupBy(loadPortions.lotId, loadPortions.jar)
+  const own = JSON.parse(
+    await readList(tx, lots, { where: canned, order: [lots.finishedOn, lots.id], names: YIELD }),
+  ) as CannedLot[]
+  const ofCanned = formId
+    ? inArray(loadPortions.lotId, tx.select({ id: lots.id }).from(lots).where(canned))
+    : isNotNull(loadPortions.lotId)
+  const filled = await readTogether<FilledJars[]>(
+    tx,
+    sql`select ${loadPortions.lotId} as "lotId", ${loadPortions.jar}, sum(${loadPortions.filled}) as filled
+      from ${loadPortions} where ${ofCanned} group by ${loadPortions.lotId}, ${loadPortions.jar}`,
+  )
   return lotYields(own, filled)
 }
 

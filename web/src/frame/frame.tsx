@@ -20,7 +20,7 @@ import { useLive } from '../sync/live'
 import { saidOtherwise } from '../sync/otherwise'
 import { SignedIn, useHousehold } from '../household/session'
 import { Strips } from './strips'
-import { FootStrip, WorkStrip } from './work-strip'
+import { FootStrip, StationFacts, WorkStrip } from './work-strip'
 
 const KeyList = lazy(() => import('./key-list').then((m) => ({ default: m.KeyList })))
 const Asked = lazy(() => import('./asked').then((m) => ({ default: m.Asked })))
@@ -94,7 +94,7 @@ function Inside() {
     else leave()
   }
   return (
-    <>
+    <StationFacts>
       <WorkStrip
         onFinder={() => setFinder(true)}
         onKeys={() => setKeys(true)}
@@ -131,7 +131,7 @@ function Inside() {
         )}
       </Suspense>
       <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
-    </>
+    </StationFacts>
   )
 }
 

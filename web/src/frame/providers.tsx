@@ -1,5 +1,8 @@
-import { QueryClient } from '@tanstack/react-query'
-import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import {
+  persistQueryClientRestore,
+  persistQueryClientSubscribe,
+} from '@tanstack/query-persist-client-core'
 import type { ReactNode } from 'react'
 import { isPassing } from '../sync/request'
 import { isLogged } from '../sync/log'
@@ -16,7 +19,7 @@ const KEPT: ReadonlySet<string> = new Set([
   ...WARM.map((q) => String(q.queryKey[0])),
 ])
 
-const client = new QueryClient({
+export const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 30_000,
@@ -43,24 +46,19 @@ const WHAT_IS_KEPT = {
 
 window.addEventListener('pagehide', () => keepNow(client, WHAT_IS_KEPT))
 
-export function Providers({ children }: { readonly children: ReactNode }) {
-  return (
-    <PersistQueryClientProvider
-      client={client}
-      persistOptions={{
-        persister,
-        maxAge: 7 * DAY_MS,
-        buster: BUSTER,
-        dehydrateOptions: WHAT_IS_KEPT,
-      }}
-      // What the log keeps up to date goes on from where it was left.
-      onSuccess={() =>
-        void client.invalidateQueries({
-          predicate: (q) => !isLogged(String(q.queryKey[0])) && q.queryKey[0] !== 'log',
-        })
-      }
-    >
-      <Notices>{children}</Notices>
-    </PersistQueryClientProvider>
-  )
+/** Takes up what was known here, and keeps from then on what is known. Before anything is drawn. */
+export async function takeUpCache(): Promise<void> {
+  const kept = { queryClient: client, persister, buster: BUSTER }
+  await persistQueryClientRestore({ ...kept, maxAge: 7 * DAY_MS }).catch(() => undefined)
+  // What the log keeps up to date goes on from where it was left.
+  void client.invalidateQueries({
+    predicate: (q) => !isLogged(String(q.queryKey[0])) && q.queryKey[0] !== 'log',
+  })
+  persistQueryClientSubscribe({ ...kept, dehydrateOptions: WHAT_IS_KEPT })
 }
+
+export const Providers = ({ children }: { readonly children: ReactNode }) => (
+  <QueryClientProvider client={client}>
+    <Notices>{children}</Notices>
+  </QueryClientProvider>
+)

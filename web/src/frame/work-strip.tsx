@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { createContext, lazy, Suspense, useContext, useState, type ReactNode } from 'react'
 import { Link, NavLink } from 'react-router'
 import { cx } from '../ui/cx'
 import { useFacts } from '../household/facts'
@@ -108,8 +108,15 @@ const FOOT = {
   fact: 'max-w-full truncate text-[11.5px]',
 }
 
+const Facts = createContext<ReturnType<typeof useFacts>>({})
+
+/** Works out the stations' facts once, for the strip above and the one at the foot. */
+export function StationFacts({ children }: { readonly children: ReactNode }) {
+  return <Facts value={useFacts()}>{children}</Facts>
+}
+
 function StationTabs() {
-  const facts = useFacts()
+  const facts = useContext(Facts)
   return stations.map((s) => (
     <StationLink key={s.path} to={s.path} name={s.name} fact={facts[s.path]} looks={TAB} />
   ))
@@ -139,7 +146,7 @@ function MenuCorner(actions: MenuActions) {
 
 /** On a phone the stations sit at the foot, in reach of a thumb. */
 export function FootStrip() {
-  const facts = useFacts()
+  const facts = useContext(Facts)
   return (
     <nav
       aria-label="Stations"

@@ -1,7 +1,6 @@
-import { holdBand, traceOf, type LoadStage } from '@kelvit/core'
+import { asEvents, holdBand, traceOf, type LoadStage } from '@kelvit/core'
 import { useContext, useState } from 'react'
 import { Link } from 'react-router'
-import { asEvents } from '../sync/loads'
 import { useHousehold } from '../household/session'
 import { WhyHere } from '../household/why-here'
 import { useTimes } from '../household/words'

@@ -1,16 +1,5 @@
 import type { LoadEventRow, LoadPortion, LoadWithEvents } from '@kelvit/contract'
-import { foldLoad, judgeLoad, type LoadEvent, type LoadSetup, type LoadState } from '@kelvit/core'
-
-const moment = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso))
-
-/** A load's facts as the fold reads them. */
-export const asEvents = (rows: readonly LoadEventRow[]): readonly LoadEvent[] =>
-  rows.map((e) => ({
-    ...e,
-    at: Date.parse(e.at),
-    happenedAt: moment(e.happenedAt),
-    heardAt: moment(e.heardAt),
-  }))
+import { asEvents, foldLoad, judgeLoad, type LoadSetup, type LoadState } from '@kelvit/core'
 
 /** What the facts of a load come to; folded once for as long as it does not change. */
 export function stateOf(load: LoadWithEvents): LoadState {

@@ -110,6 +110,40 @@ export const WARM = [
   busyTimesQuery,
 ] as const
 
+/** What the strip above every page is made of. */
+const STRIP = [
+  loadsQuery,
+  lotsQuery,
+  jarsQuery,
+  needsQuery,
+  seasonLoadsQuery,
+  yieldsQuery,
+  cannersQuery,
+] as const
+
+/** What the first page of a station reads besides, by the first part of its address. */
+const FIRST: Readonly<Record<string, readonly (typeof WARM)[number][]>> = {
+  '': [
+    kitchenHoursQuery,
+    exceptionsQuery,
+    busyTimesQuery,
+    jarGroupsQuery,
+    lidLotsQuery,
+    suppliesQuery,
+  ],
+  harvest: [containersQuery, cropWordsQuery],
+  season: [jarGroupsQuery, lidLotsQuery, kitchenHoursQuery, exceptionsQuery, busyTimesQuery],
+  pantry: [shelvesQuery],
+  gear: [jarGroupsQuery, lidLotsQuery, suppliesQuery, gaugesQuery],
+  methods: [checksQuery],
+}
+
+/** The lists that a page shows when it opens. */
+export const firstLists = (path: string): readonly (typeof WARM)[number][] => [
+  ...STRIP,
+  ...(FIRST[path.split('/')[1] ?? ''] ?? []),
+]
+
 export const useLots = () => useQuery(lotsQuery)
 /** Lots that were canned whole, with what came of them. */
 export const useYields = () => useQuery(yieldsQuery)

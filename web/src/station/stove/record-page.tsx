@@ -1,5 +1,6 @@
 import { paths, type Jar, type LoadWithEvents } from '@kelvit/contract'
 import {
+  asEvents,
   dateAt,
   holdBand,
   kitchenNumber,
@@ -11,7 +12,6 @@ import {
   traceOf,
 } from '@kelvit/core'
 import { useParams } from 'react-router'
-import { asEvents } from '../../sync/loads'
 import { useCanners, useJarsOfLoad, useLoad } from '../../sync/queries'
 import { useNow } from '../../sync/clock'
 import { useHousehold, useToday } from '../../household/session'
