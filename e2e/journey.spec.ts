@@ -152,6 +152,10 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText(`${before + 5} jars`)).toBeVisible()
 
+  // What was shown at once is a moment later at the server too, which writes the table.
+  await expect
+    .poll(async () => onShelf(await (await page.request.get('/api/pantry.csv')).text()))
+    .toBe(before + 5)
   await page.getByRole('button', { name: 'As a table' }).click()
   const [file] = await Promise.all([
     page.waitForEvent('download'),

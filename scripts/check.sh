@@ -6,6 +6,8 @@ failed=0
 out=$(mktemp -d)
 trap 'rm -rf "$out"' EXIT
 names=()
+# TypeScript's own compiler in machine code: six times as fast as the one that the linter's rules stand on.
+tsc() { node node_modules/typescript-native/bin/tsc "$@"; }
 # Two at a time; told in order at the end.
 step() {
   local name=$1; shift
@@ -13,13 +15,13 @@ step() {
   while [ "$(jobs -rp | wc -l)" -ge 2 ]; do wait -n || true; done
   { "$@" > "$out/$name" 2>&1 || touch "$out/$name.failed"; } &
 }
-step 'types: core' npx tsc -p core/tsconfig.json
-step 'types: core tests' npx tsc -p core/tsconfig.test.json
-step 'types: contract' npx tsc -p contract/tsconfig.json
-step 'types: server' npx tsc -p server/tsconfig.json
-step 'types: web' npx tsc -p web/tsconfig.test.json
-step 'types: e2e' npx tsc -p e2e/tsconfig.json
-step 'types: bench' npx tsc -p bench/tsconfig.json
+step 'types: core' tsc -p core/tsconfig.json
+step 'types: core tests' tsc -p core/tsconfig.test.json
+step 'types: contract' tsc -p contract/tsconfig.json
+step 'types: server' tsc -p server/tsconfig.json
+step 'types: web' tsc -p web/tsconfig.test.json
+step 'types: e2e' tsc -p e2e/tsconfig.json
+step 'types: bench' tsc -p bench/tsconfig.json
 step 'lint' npx eslint --max-warnings 0 .
 step 'format' npx prettier --check --log-level warn .
 step 'import rules' npx depcruise --config .dependency-cruiser.cjs core/src contract/src server/src web/src

@@ -315,6 +315,21 @@ describe('what is not read in', () => {
     if (answer instanceof Response) expect(answer.status).toBe(413)
     expect((await who.send('GET', '/api/lots')).status).toBe(200)
   })
+  test('one that has not said how long it is hears the sentence all the same', async () => {
+    const who = await kit.household()
+    let left = 40
+    const answer = await fetch(`${kit.base}/api/archive`, {
+      method: 'POST',
+      headers: { ...(await who.cookie()), 'content-type': 'application/zip' },
+      body: new ReadableStream({
+        pull: (c) => (left-- > 0 ? c.enqueue(new Uint8Array(1024 * 1024)) : c.close()),
+      }),
+      duplex: 'half',
+    } as RequestInit)
+    expect(answer.status).toBe(413)
+    expect(await answer.json()).toMatchObject({ detail: 'An archive is 32 MB at most.' })
+    expect((await who.send('GET', '/api/lots')).status).toBe(200)
+  })
   test('ten thousand files in one', async () => {
     const many = Object.fromEntries(
       Array.from({ length: 10_000 }, (_, i) => [`f${i}`, new Uint8Array()]),

@@ -114,6 +114,8 @@ export async function startKit(
   }
   const deps = { db, clock, log, live, demo, openRegistration, doors }
   const server: Server = createServer(makeApp(deps, options.webFolder).callback())
+  // A test that takes its time finds its connection open.
+  server.keepAliveTimeout = 0
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const browser = (): Browser => {

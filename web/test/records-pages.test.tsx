@@ -155,6 +155,12 @@ describe('the year', () => {
       within(screen.getByRole('region', { name: 'What failed' })).getByText('Nick in the rim'),
     ).toBeDefined()
   })
+  test('the drawing stands there in words too: the weeks in which something was done, with its figures', () => {
+    atYear(beets2025())
+    const table = within(screen.getByRole('region', { name: 'The year’s weeks' }))
+    const rows = table.getAllByRole('row').slice(1)
+    expect(rows.map((r) => r.textContent)).toEqual(['4 Aug 20257 beets2.5 h', '3 Nov 20251 beets'])
+  })
   test('a jar without a price for its produce is marked; nothing known is left empty', () => {
     const { again } = atYear(beets2025({ ...household.settings.prices, lid: 0.5 }))
     expect(screen.getByText('$0.50 *')).toBeDefined()

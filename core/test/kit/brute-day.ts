@@ -45,7 +45,7 @@ export function bruteFinish(loads: readonly DayLoad[], people: number): number {
       const who = order.map((_, i) => Math.floor(given / people ** i) % people)
       // The first task may as well be the first person's.
       if (who[0] !== 0) continue
-      best = Math.min(best, finishFor(loads, order, who))
+      best = Math.min(best, finishFor(loads, order, who, best))
     }
   return best
 }
@@ -54,11 +54,14 @@ function finishFor(
   loads: readonly DayLoad[],
   order: readonly Task[],
   who: readonly number[],
+  best: number,
 ): number {
   const times: Times[] = loads.map(() => [0, 0, 0, 0])
+  const finish = (): number => Math.max(...loads.map((l, i) => times[i]![3] + l.stages.unload))
   let moved = true
   for (let round = 0; moved; round++) {
-    if (round > 60) return Infinity
+    // Times only grow: what is no earlier already will not become so.
+    if (round > 60 || finish() >= best) return Infinity
     moved = false
     const atLeast = (load: number, k: 0 | 1 | 2 | 3, minute: number): void => {
       if (minute > times[load]![k] + 1e-9) {
@@ -96,5 +99,5 @@ function finishFor(
           atLeast(load, 2, times[earlier]![3] + loads[earlier]!.stages.unload)
     })
   }
-  return Math.max(...loads.map((l, i) => times[i]![3] + l.stages.unload))
+  return finish()
 }

@@ -5,7 +5,13 @@ import { ProblemError } from './problem'
 const megabytes = (bytes: number): string => `${Math.floor(bytes / 1024 / 1024)} MB`
 
 /**
- * A file as it is sent, up to a size: more is not read, whatever its head said.
+ * Of a file that is too large this much more is heard, and thrown away: a program that has
+ * not said how long its file is reads no answer before it has sent it.
+ */
+const HEARD_OUT = { bytes: 256 * 1024 * 1024, ms: 10_000 }
+
+/**
+ * A file as it is sent, up to a size: more is not kept, whatever its head said.
  * @param what "An archive", for the sentence. @throws ProblemError 413 when it is larger; 400 when it is empty.
  */
 export async function readFile(ctx: Context, most: number, what: string): Promise<Uint8Array> {
@@ -17,11 +23,17 @@ export async function readFile(ctx: Context, most: number, what: string): Promis
   if ((ctx.request.length ?? 0) > most) throw tooLarge()
   const parts: Buffer[] = []
   let bytes = 0
-  for await (const part of ctx.req as AsyncIterable<Buffer>) {
+  let full: number | undefined
+  for await (const part of ctx.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     bytes += part.length
-    if (bytes > most) throw tooLarge()
-    parts.push(part)
+    if (bytes <= most) parts.push(part)
+    else {
+      full ??= performance.now()
+      parts.length = 0
+      if (bytes > HEARD_OUT.bytes || performance.now() - full > HEARD_OUT.ms) break
+    }
   }
+  if (full !== undefined) throw tooLarge()
   if (bytes === 0) throw new ProblemError(400, 'empty', `${what} was expected, and nothing came.`)
   return Buffer.concat(parts)
 }

@@ -11,6 +11,7 @@ import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
 import { Prices } from './prices'
+import { WeeksTable } from './weeks-table'
 import { YearTable } from './year-table'
 
 /** A year to read in January: rows of weeks, then the figures, then what failed and why. */
@@ -95,6 +96,7 @@ function Year({ told }: { readonly told: YearRecord }) {
           hoursNote={`${plural(loads, 'load')}, ${Math.round(hours)} h`}
         />
         <Legend />
+        <WeeksTable told={told} />
       </Panel>
       <YearTable told={told} />
       <Failed told={told} />
