@@ -24,6 +24,23 @@ test('on a phone the sentence, the clock and the reading keys need no scrolling'
   }
 })
 
+test('what moves on the page stands still where a person wants no movement', async ({ page }) => {
+  await page.goto('/sign-in')
+  const moving = (): Promise<number> =>
+    page.evaluate(async () => {
+      const part = document.body.appendChild(document.createElement('i'))
+      part.className = 'rocking skeleton block'
+      // Longer than what moves once only, shorter than what goes on.
+      await new Promise((done) => setTimeout(done, 200))
+      const n = part.getAnimations().filter((a) => a.playState === 'running').length
+      part.remove()
+      return n
+    })
+  expect(await moving()).toBe(0)
+  await page.emulateMedia({ reducedMotion: 'no-preference' })
+  expect(await moving()).toBeGreaterThan(0)
+})
+
 test('a low reading on one device is on the other within a second, and calls from every page', async ({
   page,
 }) => {

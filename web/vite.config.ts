@@ -64,7 +64,7 @@ export default defineConfig({
             },
             {
               name: 'often',
-              test: /\/(core|contract)\/src\/|\/d3-(time|array)\//,
+              test: /\/(core|contract)\/src\//,
               minShareCount: 12,
               includeDependenciesRecursively: false,
             },

@@ -1,5 +1,3 @@
-import { utcDay, utcMonth } from 'd3-time'
-
 const DAY_MS = 86_400_000
 /** A household asks for the same few hundred dates over and over, a plan many thousand times. */
 const MOST_KNOWN = 20_000
@@ -44,9 +42,10 @@ export const addDays = (date: string, days: number): string =>
 /** A plain date a number of months later; of a shorter month its last day. */
 export function addMonths(date: string, months: number): string {
   const day = midnight(date)
-  const first = utcMonth.offset(utcMonth.floor(day), months)
-  const last = utcDay.offset(utcMonth.offset(first, 1), -1)
-  return isoOf(utcDay.offset(first, Math.min(day.getUTCDate(), last.getUTCDate()) - 1))
+  const [year, month] = [day.getUTCFullYear(), day.getUTCMonth() + months]
+  // The day before the first of the month after it.
+  const last = new Date(Date.UTC(year, month + 1, 0)).getUTCDate()
+  return isoOf(new Date(Date.UTC(year, month, Math.min(day.getUTCDate(), last))))
 }
 
 /** Monday 1 to Sunday 7. */
