@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { enterDemo, expect, looksRight, setClock, test } from './kit'
+import { enterDemo, expect, looksRight, setClock, tabTo, test } from './kit'
 
 const onShelf = (csv: string): number =>
   csv.split('\r\n').filter((l) => l.includes(',on-shelf,')).length
@@ -179,15 +179,10 @@ test('the same with no mouse: weigh in, plan, start, take a jar', async ({ page 
   await page.keyboard.type('plan a load')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'What goes in the canner?' })).toBeVisible()
-  const plan = page.getByRole('button', { name: 'Plan this load' })
-  for (let i = 0; i < 40 && !(await plan.evaluate((b) => b === document.activeElement)); i++)
-    await page.keyboard.press('Tab')
-  await expect(plan).toBeFocused()
+  await tabTo(page, page.getByRole('button', { name: 'Plan this load' }))
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/stove\/[0-9a-f-]{36}$/)
-  const start = page.getByRole('button', { name: 'Start this load' })
-  for (let i = 0; i < 40 && !(await start.evaluate((b) => b === document.activeElement)); i++)
-    await page.keyboard.press('Tab')
+  await tabTo(page, page.getByRole('button', { name: 'Start this load' }))
   await page.keyboard.press('Enter')
   await expect(
     page.getByText('Warm the canner water and the jars. Look through the vent.'),

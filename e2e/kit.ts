@@ -1,4 +1,4 @@
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import axe from 'axe-core'
 import { rmSync } from 'node:fs'
 import { newDataFolder, operatorToken, startKelvit } from './kelvit'
@@ -107,6 +107,14 @@ export const outBesides = (page: Page): Promise<number> =>
     document.body.dataset.long = 'yes'
     return document.documentElement.scrollWidth - window.innerWidth
   })
+
+/** Goes on with the Tab key until a part has the focus, as somebody without a mouse does. */
+export async function tabTo(page: Page, part: Locator, most = 60): Promise<void> {
+  await part.waitFor()
+  for (let i = 0; i < most && !(await part.evaluate((p) => p === document.activeElement)); i++)
+    await page.keyboard.press('Tab')
+  await expect(part).toBeFocused()
+}
 
 /** The same page in other colours: its structure was looked at, its contrast is not the same. */
 export const contrastIsRight = async (page: Page): Promise<void> =>

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { enterDemo, expect, looksRight, test } from './kit'
+import { enterDemo, expect, looksRight, tabTo, test } from './kit'
 
 test('rows of a spreadsheet: looked at, a column chosen, taken in, and taken once', async ({
   page,
@@ -73,4 +73,63 @@ test('the logbook is searched and its address shared; a year is gone through', a
   await page.getByRole('link', { name: '2025', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'What did 2025 bring?' })).toBeVisible()
   await expect(page.getByRole('img', { name: /^Snap beans: \d+ put up/ })).toBeVisible()
+})
+
+test('January with no mouse, at twice the size: the logbook, the year, next season, the files', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 })
+  await enterDemo(page)
+  const main = page.getByRole('main')
+  const goBy = async (name: string): Promise<void> => {
+    await tabTo(page, main.getByRole('link', { name, exact: true }))
+    await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('/')
+  await page.keyboard.type('records')
+  await expect(page.getByRole('option', { name: /^Records/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByLabel('Words'))
+  await page.keyboard.type('corn')
+  await expect(page).toHaveURL(/q=corn/)
+  const line = page.getByRole('region', { name: 'Logbook' }).getByRole('link').first()
+  await tabTo(page, line)
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/record$/)
+  await page.goBack()
+
+  await goBy('The year')
+  await goBy('2025')
+  await expect(page.getByRole('heading', { name: 'What did 2025 bring?' })).toBeVisible()
+  const inWords = main.getByText('The same, week by week in words')
+  await tabTo(page, inWords)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('row', { name: /snap beans/ }).first()).toBeVisible()
+  await looksRight(page)
+  const price = page.getByLabel('A lid')
+  await tabTo(page, price)
+  await page.keyboard.type('0.35')
+  await page.keyboard.press('Tab')
+  await expect.poll(async () => await price.inputValue()).toContain('0.35')
+
+  await page.goto('/records/next')
+  const food = main.getByRole('checkbox').first()
+  await tabTo(page, food)
+  const chosen = await food.isChecked()
+  await page.keyboard.press('Space')
+  expect(await food.isChecked()).toBe(!chosen)
+  await page.keyboard.press('Space')
+  await tabTo(page, main.getByRole('button', { name: 'Fill Needs and plantings' }))
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByRole('button', { name: 'Undo' }))
+  const undone = page.waitForResponse((r) => r.url().endsWith('/api/changes/undo'))
+  await page.keyboard.press('Enter')
+  expect((await undone).ok()).toBe(true)
+
+  await page.goto('/records/files')
+  const out = page.waitForEvent('download')
+  await goBy('Take the archive out')
+  expect((await out).suggestedFilename()).toMatch(/\.zip$/)
+  await tabTo(page, page.getByLabel('What the rows are'))
+  await tabTo(page, page.getByLabel('A CSV file from your spreadsheet'))
 })
