@@ -30,8 +30,8 @@ const ROOMS = {
   pantry: ['pantry', 'shelf-life', 'fate', 'take'],
   book: ['needs', 'cost', 'book', 'take'],
   label: ['label'],
-  record: ['year', 'record-rates', 'records'],
-  time: ['time'],
+  record: ['year', 'year-edges', 'record-rates', 'records'],
+  time: ['time', 'day', 'season'],
   quantity: ['line', 'steam', 'quantity', 'load'],
 }
 const WANTED = 85

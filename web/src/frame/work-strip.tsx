@@ -62,11 +62,13 @@ function StationLink({
   to,
   name,
   fact,
+  narrow,
   looks,
 }: {
   readonly to: string
   readonly name: string
-  readonly fact: { readonly text: string; readonly hot?: boolean } | undefined
+  readonly fact: ReturnType<typeof useFacts>[string]
+  readonly narrow?: true
   readonly looks: { readonly link: string; readonly name: string; readonly fact: string }
 }) {
   return (
@@ -84,7 +86,7 @@ function StationLink({
         <>
           <span className={cx('font-head font-semibold', looks.name)}>{name}</span>
           <span className={cx('tabular', looks.fact, factColour(isActive, fact?.hot))}>
-            {fact?.text ?? '\u00a0'}
+            {(narrow && fact?.short) ?? fact?.text ?? '\u00a0'}
           </span>
         </>
       )}
@@ -153,7 +155,14 @@ export function FootStrip() {
       className="no-print fixed inset-x-0 bottom-0 z-30 flex border-t-4 border-strip-edge bg-strip pb-[env(safe-area-inset-bottom)] md:hidden"
     >
       {stations.map((s) => (
-        <StationLink key={s.path} to={s.path} name={s.name} fact={facts[s.path]} looks={FOOT} />
+        <StationLink
+          key={s.path}
+          to={s.path}
+          name={s.name}
+          fact={facts[s.path]}
+          narrow
+          looks={FOOT}
+        />
       ))}
     </nav>
   )

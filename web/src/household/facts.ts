@@ -23,8 +23,15 @@ export function useLotBook() {
   )
 }
 
+/** One live fact of a station; `short` where a phone has no room for all of it. */
+interface Fact {
+  readonly text: string
+  readonly short?: string
+  readonly hot?: boolean
+}
+
 /** The one live fact of each station's tab. Undefined while unknown. */
-export function useFacts(): Readonly<Record<string, { text: string; hot?: boolean } | undefined>> {
+export function useFacts(): Readonly<Record<string, Fact | undefined>> {
   const book = useLotBook()
   const due = useMemo(() => book && dueLots(book).length, [book])
   const loads = useLoads().data
@@ -35,22 +42,23 @@ export function useFacts(): Readonly<Record<string, { text: string; hot?: boolea
   const pull = usePull()
   return {
     '/needs': needs,
-    '/harvest': book && due !== undefined ? { text: dueFact(due, book.lots) } : undefined,
+    '/harvest': book && due !== undefined ? dueFact(due, book.lots) : undefined,
     '/season': next,
     '/stove': stove,
     '/pantry': jars && pull && { text: pullFact(pull.jars.length, onShelf(jars).length) },
   }
 }
 
-const dueFact = (due: number, lots: readonly Lot[]): string =>
-  due > 0
-    ? `${plural(due, 'lot')} due`
-    : `${plural(lots.filter((l) => l.state === 'in-house').length, 'lot')} in the house`
+function dueFact(due: number, lots: readonly Lot[]): Fact {
+  if (due > 0) return { text: `${plural(due, 'lot')} due` }
+  const here = plural(lots.filter((l) => l.state === 'in-house').length, 'lot')
+  return { text: `${here} in the house`, short: here }
+}
 
 const pullFact = (pull: number, shelf: number): string =>
   pull > 0 ? `${pull} to pull` : plural(shelf, 'jar')
 
-function useNextLoad(loads: readonly LoadWithEvents[] | undefined): { text: string } | undefined {
+function useNextLoad(loads: readonly LoadWithEvents[] | undefined): Fact | undefined {
   const { dayTime } = useTimes()
   const now = useMinute()
   const today = useToday()
@@ -66,13 +74,12 @@ function useNextLoad(loads: readonly LoadWithEvents[] | undefined): { text: stri
     .sort()[0]
   if (next && (!day || dateAt(Date.parse(next.startsAt), household.zone) <= day))
     return { text: `next ${dayTime(Date.parse(next.startsAt), now)}` }
-  return { text: day ? `next ${day === today ? 'today' : showDay(day)}` : 'nothing planned' }
+  if (!day) return { text: 'nothing planned', short: 'no plan' }
+  return { text: `next ${day === today ? 'today' : showDay(day)}` }
 }
 
 /** The shortest clock that runs, or what stands and waits. */
-function useStoveFact(
-  loads: readonly LoadWithEvents[] | undefined,
-): { text: string; hot?: boolean } | undefined {
+function useStoveFact(loads: readonly LoadWithEvents[] | undefined): Fact | undefined {
   const now = useNow()
   if (!loads) return undefined
   const running = loads.filter(isRunning).map((l) => loadAt(l.setup, stateOf(l), now))
@@ -85,7 +92,7 @@ function useStoveFact(
 }
 
 /** How much of the year's jar weeks is covered. */
-function useNeedsFact(): { text: string } | undefined {
+function useNeedsFact(): Fact | undefined {
   const [needs, jars, lots, loads] = [
     useNeeds().data,
     useJars().data,
@@ -97,6 +104,8 @@ function useNeedsFact(): { text: string } | undefined {
   return useMemo(() => {
     if (!needs || !jars || !lots || !loads || !yields) return undefined
     const share = coveredShare(needs.map((n) => viewNeed(n, { jars, lots, loads, yields, today })))
-    return { text: share === null ? 'nothing asked' : `${Math.round(share * 100)}% of the year` }
+    if (share === null) return { text: 'nothing asked', short: 'none yet' }
+    const percent = `${Math.round(share * 100)}%`
+    return { text: `${percent} of the year`, short: percent }
   }, [needs, jars, lots, loads, yields, today])
 }
