@@ -31,7 +31,7 @@ const ROOMS = {
   book: ['needs', 'cost', 'book', 'take'],
   label: ['label'],
   record: ['year', 'year-edges', 'record-rates', 'records'],
-  time: ['time', 'day', 'season'],
+  time: ['time', 'kitchen'],
   quantity: ['line', 'steam', 'quantity', 'load'],
 }
 const WANTED = 85

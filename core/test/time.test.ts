@@ -87,6 +87,18 @@ describe('dates', () => {
       '2026-08-13',
     ])
   })
+  test('a year that is said counts, however far; spaces, stops and capitals do not', () => {
+    expect([read('14 aug 2024'), read(' 31  AUG. '), read('1 jan 1999')]).toEqual([
+      '2024-08-14',
+      '2026-08-31',
+      '1999-01-01',
+    ])
+    for (const text of ['sat 20', '20', 'x2026-08-20', '2026-08-20x'])
+      expect([text, read(text)]).toEqual([text, undefined])
+    // "24" might be the year: it is asked again, not passed over.
+    for (const text of ['20 aug 24', '20 aug 2027-', '20 21 aug', 'aug 20 2024 2025', '99 20 aug'])
+      expect([text, read(text)]).toEqual([text, undefined])
+  })
   test('a weekday is the next one, never today', () => {
     expect([read('sat'), read('Monday'), read('fri')]).toEqual([
       '2026-08-15',

@@ -75,10 +75,13 @@ export function readDate(text: string, today: string): string | undefined {
   const weekday = words.length === 1 ? DAYS.findIndex((d) => said.startsWith(d)) + 1 : 0
   if (weekday > 0) return addDays(today, ((weekday - weekdayOf(today) + 6) % 7) + 1)
   const month = MONTHS.findIndex((m) => words.some((w) => w.startsWith(m))) + 1
-  const numbers = words.filter((w) => /^\d+(st|nd|rd|th)?$/.test(w)).map((w) => parseInt(w, 10))
-  const day = numbers.find((n) => n >= 1 && n <= 31)
-  const year = numbers.find((n) => n > 1900)
-  if (month === 0 || day === undefined) return undefined
+  const figures = words.filter((w) => /\d/.test(w))
+  const numbers = figures.map((w) => (/^\d+(st|nd|rd|th)?$/.test(w) ? parseInt(w, 10) : 0))
+  const [day, ...days] = numbers.filter((n) => n >= 1 && n <= 31)
+  const [year, ...more] = numbers.filter((n) => n > 1900)
+  // A figure that is neither, as in "20 aug 24", is not passed over: it might be the year.
+  const all = numbers.length === (year === undefined ? 1 : 2) && days.length + more.length === 0
+  if (month === 0 || day === undefined || !all) return undefined
   const thisYear = Number(today.slice(0, 4))
   const years = year === undefined ? [thisYear - 1, thisYear, thisYear + 1] : [year]
   const dates = years.flatMap((y) => realDate(`${y}-${two(month)}-${two(day)}`) ?? [])
