@@ -402,6 +402,9 @@ describe('the shelf and this week', () => {
     const asked = book({ jars, needs: [need({ mealsPerWeek: 3 })] })
     expect(pullOf(asked, 7).jars).toHaveLength(3)
     expect(pullOf(asked, 7).tooMany).toMatchObject([{ foodId: 'beans-snap', jars: 5 }])
+    // In months with fresh food none is eaten from jars: more of them are too many.
+    const fresh = [{ ...asked.needs[0]!, freshMonths: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12] }]
+    expect(pullOf({ ...asked, needs: fresh }, 7).tooMany[0]!.jars).toBe(asked.jars.length)
     expect(pullOf({ ...asked, needs: [] }, 7).jars).toHaveLength(7)
     expect(pullOf({ ...asked, needs: [] }, 7).tooMany).toMatchObject([{ jars: 1 }])
     expect(

@@ -272,7 +272,7 @@ describe('the record', () => {
       slip,
       fact('retracted', 139.2 * MIN, { eventId: slip.id }),
     ]
-    const lines = recordLines(events)
+    const lines = recordLines(events, 'us')
     expect(lines.map((l) => l.at)).toEqual([...lines.map((l) => l.at)].sort((a, b) => a - b))
     expect(lines).toHaveLength(events.length - 1)
     expect(lines.find((l) => l.words === 'Pressure fell')).toMatchObject({
@@ -281,9 +281,12 @@ describe('the record', () => {
       by: 'Alder',
     })
     expect(lines.find((l) => l.words === 'Gauge read: 12½ psi (simulated gauge)')).toBeTruthy()
+    expect(recordLines(events, 'metric').map((l) => l.words)).toContain(
+      'Gauge read: 86.2 kPa (simulated gauge)',
+    )
     expect(lines.filter((l) => l.takenBack).map((l) => l.words)).toEqual(['Oops'])
     for (const kind of ANY_KIND)
-      expect(recordLines([fact(kind, 0, { psi: unit.psi(3) })])[0]?.words ?? 'Heard').toMatch(
+      expect(recordLines([fact(kind, 0, { psi: unit.psi(3) })], 'us')[0]?.words ?? 'Heard').toMatch(
         /^[A-Z]/,
       )
   })

@@ -78,23 +78,25 @@ describe('a flood of jars that are all best by the same day', () => {
     expect(left).toEqual([])
   })
   test('what cannot be eaten in time is said when it is certain, not in the last week', () => {
-    expect(tooManyToEat(sixty, '2026-07-17', () => 8)).toEqual([])
-    expect(tooManyToEat(sixty, '2026-07-24', () => 8)).toEqual([
+    expect(tooManyToEat(sixty, '2026-07-17', (_, weeks) => 8 * weeks)).toEqual([])
+    expect(tooManyToEat(sixty, '2026-07-24', (_, weeks) => 8 * weeks)).toEqual([
       { foodId: 'beets', jars: 4, by: '2026-09-10' },
     ])
-    expect(tooManyToEat(sixty, '2026-07-17', () => 4)).toEqual([
+    expect(tooManyToEat(sixty, '2026-07-17', (_, weeks) => 4 * weeks)).toEqual([
       { foodId: 'beets', jars: 28, by: '2026-09-10' },
     ])
     expect(pullList(sixty, '2026-07-17', 8, () => 4)).toHaveLength(4)
   })
   test('what is best soonest is said first', () => {
     const both = [...sixty, jar('c', 'corn', '2024-01-10'), jar('d', 'corn', '2025-01-10')]
-    const said = tooManyToEat(both, '2025-05-01', (food) => (food === 'corn' ? 0 : 0.5))
+    const said = tooManyToEat(both, '2025-05-01', (food, weeks) =>
+      food === 'corn' ? 0 : 0.5 * weeks,
+    )
     expect(said.map((t) => t.foodId)).toEqual(['corn', 'beets'])
   })
   test('a jar every other week: one at a time is pulled, and four in eight weeks are eaten', () => {
     expect(pullList(sixty, '2026-07-17', 8, () => 0.5)).toHaveLength(1)
-    expect(tooManyToEat(sixty, '2026-07-17', () => 0.5)).toEqual([
+    expect(tooManyToEat(sixty, '2026-07-17', (_, weeks) => 0.5 * weeks)).toEqual([
       { foodId: 'beets', jars: 56, by: '2026-09-10' },
     ])
   })
@@ -109,7 +111,7 @@ describe('a flood of jars that are all best by the same day', () => {
             ...jar(`j${i}`, 'beets', '2026-01-01'),
             bestBy: addDays(today, d),
           }))
-          const said = tooManyToEat(jars, today, () => meals)[0]?.jars ?? 0
+          const said = tooManyToEat(jars, today, (_, weeks) => meals * weeks)[0]?.jars ?? 0
           let left = jars.map((j) => j.bestBy).sort()
           let lost = 0
           for (let week = 0; left.length > 0; week++) {
@@ -140,7 +142,7 @@ describe('a flood of jars that are all best by the same day', () => {
             bestBy: addDays('2026-08-14', a.days),
           }))
           const together = jars.map((j) => ({ ...j, foodId: 'any' }))
-          if (tooManyToEat(together, '2026-08-14', () => meals).length > 0) return
+          if (tooManyToEat(together, '2026-08-14', (_, weeks) => meals * weeks).length > 0) return
           let left = jars
           for (let week = 0; left.length > 0 && week < 40; week++) {
             const today = addDays('2026-08-14', week * 7)

@@ -92,7 +92,7 @@ describe('a calm run', () => {
   test('held everything, and is sent on to something harder', LONG, () => {
     const found = cook.review(setup)
     expect(of('held', found)).toMatch(
-      /Vented ten minutes: under 1%.*5 unbroken minutes.*Never more than 2 psi over/,
+      /Vented ten minutes: under 1%.*5 unbroken minutes.*Never more than 2 psi \(14 kPa\) over/,
     )
     expect(of('lost', found)).toBe('')
     expect(of('try', found)).toMatch(/later lessons/)
@@ -133,7 +133,7 @@ describe('what was lost is told with what to try', () => {
       .rise(11.2)
       .review(setup)
     expect(of('lost', found)).toMatch(/never whole.*began again once.*It rose to 15/)
-    expect(of('try', found)).toMatch(/Begin to lower the heat 3 psi before/)
+    expect(of('try', found)).toMatch(/Begin to lower the heat 3 psi \(20 kPa\) before/)
     expect(of('try', found)).toMatch(/a hair at a time/)
   })
   test('under the target and nobody said so', LONG, () => {

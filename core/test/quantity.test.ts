@@ -1,6 +1,8 @@
+import fc from 'fast-check'
 // How amounts are read and how figures are said, held against tables written by hand.
 import { describe, expect, test } from 'vitest'
 import {
+  gaugeScale,
   kelvinToCelsius,
   kelvin,
   kitchenNumber,
@@ -97,6 +99,34 @@ test('times that pass', () => {
     '2 h 05',
   ])
   expect([-5, 9, 760, 3725].map(showClock)).toEqual(['00:00', '00:09', '12:40', '1:02:05'])
+})
+
+describe('a gauge as the house reads it', () => {
+  const [us, metric] = [gaugeScale('us'), gaugeScale('metric')]
+  test('targets in kilopascals round up, as the tables do; readings are near', () => {
+    expect([6, 10, 11, 12, 15].map(metric.target)).toEqual([42, 69, 76, 83, 104])
+    expect([metric.unit, metric.say(metric.target(12))]).toEqual(['kPa', '83'])
+    expect([us.unit, us.say(us.target(12.5))]).toEqual(['psi', '12½'])
+    expect(metric.reading(11.5)).toBe(79.3)
+  })
+  test('a figure that reaches the target reaches it in psi, one that does not is under it', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 68 }), (quarters) => {
+        const target = quarters / 4
+        for (const gauge of [us, metric]) {
+          const figure = gauge.target(target)
+          expect(gauge.toPsi(figure)).toBeGreaterThanOrEqual(target - 1e-9)
+          expect(gauge.toPsi(figure - gauge.step)).toBeLessThan(target)
+        }
+        // No kilopascal is given away: one less is too little.
+        expect(metric.toPsi(metric.target(target) - 1)).toBeLessThan(target)
+      }),
+    )
+  })
+  test('what was read comes back as what it was', () => {
+    for (let kpa = 0; kpa <= 206; kpa++) expect(metric.reading(metric.toPsi(kpa))).toBe(kpa)
+    for (let p = 0; p <= 30; p += 0.25) expect(us.reading(us.toPsi(p))).toBe(p)
+  })
 })
 
 describe('amounts', () => {

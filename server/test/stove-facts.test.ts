@@ -410,6 +410,29 @@ describe('processing again', () => {
     expect(made3).toHaveLength(3)
     expect(made3[0]).toMatchObject({ state: 'on-shelf', lotId: s.lotId })
   })
+  test('a load that is stopped gives its jars back to be decided on', async () => {
+    const { s, jars } = await unsealed()
+    const before = (await s.jars()).filter((j) => j.state === 'set-aside')
+    expect(before).toHaveLength(3)
+    const loadId = id()
+    expect((await s.who.send('PUT', `/api/loads/${loadId}`, again(s, jars))).status).toBe(201)
+    const start = OUT + 14 * 60
+    const say = async (m: number, kind: string, more: object = {}): Promise<void> => {
+      await kit.clock.set(NOW + (start + m) * MIN)
+      const body = { at: minute(start + m), kind, ...more }
+      const said = await s.who.send('PUT', `/api/loads/${loadId}/events/${id()}`, body)
+      expect(said.status, JSON.stringify(said.body)).toBe(200)
+    }
+    const states = async () =>
+      (await s.jars()).filter((j) => jars.some((mine) => mine.id === j.id)).map((j) => j.state)
+    for (const [m, kind] of TO_STANDING.slice(0, 4)) await say(m, kind)
+    expect(new Set(await states())).toEqual(new Set(['processed-again']))
+    await say(60, 'aborted', { text: 'No gas left' })
+    expect(new Set(await states())).toEqual(new Set(['set-aside']))
+    // When they came out is what it was: the day in which they may be processed again goes on.
+    const after = (await s.jars()).filter((j) => j.state === 'set-aside')
+    expect(after.map((j) => j.outAt).sort()).toEqual(before.map((j) => j.outAt).sort())
+  })
   test('after 24 hours, with the wrong number, or of another size: refused in words', async () => {
     const { s, jars } = await unsealed()
     const plan = (body: object) => s.who.send('PUT', `/api/loads/${id()}`, body)

@@ -251,8 +251,23 @@ describe('the stove says one thing', () => {
       household,
       START + minute * MIN,
     )
-    return [view.state.stage, sentence(view, 1), caution(view)] as const
+    return [view.state.stage, sentence(view, 1, 'us'), caution(view, 'us')] as const
   }
+  test('in a house with metric units no psi is said', () => {
+    const words = [upTo, [...upTo, [56, 'reading', 12.5] as const]].map((list) => {
+      const view = viewLoad(
+        load({ events: events(...list) }),
+        [canner()],
+        household,
+        START + 57 * MIN,
+      )
+      return `${sentence(view, 1, 'metric')} ${caution(view, 'metric') ?? ''}`
+    })
+    expect(words[0]).toContain('Bring it up to 83 kPa, slower near the top.')
+    expect(words[1]).toContain('Hold it at 83–90. Small changes only.')
+    expect(words[1]).toContain('If it drops below 83,')
+    expect(words.join(' ')).not.toMatch(/psi/)
+  })
   test('through a dial load', () => {
     expect(say(0, [])[1]).toBe('Ready when you are.')
     expect(say(45, upTo.slice(0, 4))).toEqual([

@@ -3,7 +3,7 @@
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { Gauge, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
-import { asEvents, foldLoad, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core'
+import { gaugeScale, asEvents, foldLoad, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core'
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { describe, expect, test, vi } from 'vitest'
@@ -159,6 +159,7 @@ describe('the trace', () => {
         weighted={false}
         band={{ from: 12, to: 13 }}
         time={(ms) => `${ms / MIN}`}
+        gauge={gaugeScale('us')}
         {...more}
       />,
     )

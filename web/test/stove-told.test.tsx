@@ -39,8 +39,8 @@ beforeEach(() => {
 })
 
 /** Shows a part under a voice that only listens. */
-const show = (part: ReactNode): void =>
-  void showPart(<PracticeVoice value={(e) => said.push(e)}>{part}</PracticeVoice>)
+const show = (part: ReactNode, house = household): void =>
+  void showPart(<PracticeVoice value={(e) => said.push(e)}>{part}</PracticeVoice>, { house })
 
 const dial = load().setup
 const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: unit.psi(15) }
@@ -113,6 +113,19 @@ describe('a reading under the target', () => {
     expect(said).toEqual([])
     press('12')
     expect(said).toEqual([{ kind: 'reading', psi: 12 }])
+  })
+  test('a house with metric units reads its gauge in kilopascals, and is asked about one too few', () => {
+    const metric = { ...household, units: 'metric' as const }
+    show(<Actions view={at(45, TO_PROCESS)} />, metric)
+    expect(screen.getByRole('group', { name: 'Gauge reads, kPa' })).toBeTruthy()
+    expect(screen.queryByText(/psi/)).toBeNull()
+    press('80')
+    expect(screen.getByText('80 is below 83: did it read that?')).toBeTruthy()
+    press('No, a slip')
+    press('83')
+    expect(said).toEqual([{ kind: 'reading', psi: expect.closeTo(12.04, 2) as number }])
+    // What reaches the figure counts as the target: the time goes on.
+    expect(said[0]!.psi).toBeGreaterThanOrEqual(12)
   })
   test('counts by itself when nobody answers in ten seconds, once', () => {
     vi.useFakeTimers()

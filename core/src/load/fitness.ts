@@ -1,4 +1,4 @@
-import type { Psi } from '../quantity/units'
+import { psi, psiToKpa, type Psi } from '../quantity/units'
 import type { GaugeKind } from '../words'
 
 /** A dial test older than this blocks dial-regulated loads, days. */
@@ -54,7 +54,7 @@ function dialBlocks(test: GaugeTest | null): Block[] {
     return [
       {
         reason: 'dial-off',
-        sentence: `The dial gauge is off by ${Math.abs(test.errorPsi)} psi. More than 2: replace it.`,
+        sentence: `The dial gauge is off by ${Math.abs(test.errorPsi)} psi (${Math.round(psiToKpa(psi(Math.abs(test.errorPsi))))} kPa). More than 2 psi (14 kPa): replace it.`,
       },
     ]
   if (!(test.daysAgo <= DIAL_TEST_DAYS))

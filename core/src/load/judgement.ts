@@ -65,7 +65,7 @@ const DOUBTS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'steam-doubtful': 'The steam may never have been steady.',
   'vent-untold': 'Nobody said when the weight went on, so the venting is not known.',
   'fell-unknown': 'The pressure had fallen, nobody knows when.',
-  'gauge-off': 'The dial was found off by more than 2 psi.',
+  'gauge-off': 'The dial was found off by more than 2 psi (14 kPa).',
   recalled: 'What was found afterwards says that the true pressure may have been short.',
   'lid-not-locked': 'The lid was not locked on its marks.',
   'zero-unseen': 'The weight came off before anybody saw the gauge at zero.',

@@ -10,7 +10,7 @@ const EPSILON = 1e-9
 export function reading(s: LoadState, w: Word): Step {
   const { psi } = w.e
   if (typeof psi !== 'number' || !(psi >= 0 && psi <= 30))
-    return ask(s, 'A reading is from 0 to 30 psi.')
+    return ask(s, 'A reading is from 0 to 30 psi (206 kPa).')
   const next: LoadState = {
     ...s,
     readings: [...s.readings, { at: w.at, psi, source: w.e.source ?? null }],

@@ -1,5 +1,5 @@
-import type { LoadEventKind, LoadStage } from '../words'
-import { kitchenNumber } from '../quantity/format'
+import type { LoadEventKind, LoadStage, UnitSystem } from '../words'
+import { gaugeScale, type GaugeScale } from '../quantity/format'
 import { inOrder, momentOf, takenBack, type LoadEvent } from './facts'
 import type { LoadState } from './state'
 
@@ -58,24 +58,27 @@ export interface RecordLine {
 }
 
 /** The facts of a load in the order in which they count, told in words; what only silenced a device is left out. */
-export function recordLines(events: readonly LoadEvent[]): readonly RecordLine[] {
+export function recordLines(
+  events: readonly LoadEvent[],
+  units: UnitSystem,
+): readonly RecordLine[] {
   const gone = takenBack(events)
   return inOrder(events)
     .filter((e) => e.kind !== 'prompt-heard')
     .map((e) => ({
       id: e.id,
       at: momentOf(e),
-      words: wordsOf(e),
+      words: wordsOf(e, gaugeScale(units)),
       by: e.by ?? null,
       enteredAt: momentOf(e) < e.at ? e.at : null,
       takenBack: gone.has(e.id),
     }))
 }
 
-function wordsOf(e: LoadEvent): string {
+function wordsOf(e: LoadEvent, gauge: GaugeScale): string {
   const what = e.kind === 'note' && e.text ? e.text : TOLD[e.kind]
   if (e.kind === 'reading')
-    return `${what}: ${kitchenNumber(e.psi ?? 0)} psi${e.source === 'simulated' ? ' (simulated gauge)' : ''}`
+    return `${what}: ${gauge.say(gauge.reading(e.psi ?? 0))} ${gauge.unit}${e.source === 'simulated' ? ' (simulated gauge)' : ''}`
   if (e.kind === 'note' || !e.text || e.kind === 'aborted') return what
   return `${what}: ${e.text}`
 }

@@ -40,7 +40,7 @@ export const SCHOOLS: readonly School[] = [
   {
     id: 'cushion',
     question: 'How high above target?',
-    schools: 'Exactly at it; 1 or 2 psi over as a cushion.',
+    schools: 'Exactly at it; 1 or 2 psi (7 or 14 kPa) over as a cushion.',
     kelvit: 'The target as tested, with your cushion shown as the band to hold on a dial.',
     setting: 'cushionPsi',
   },

@@ -29,7 +29,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'water-only',
     title: 'Water only, first time',
     about:
-      'No jars yet: bring it to steam, vent ten minutes, hold 11 psi for five, and let it cool by itself.',
+      'No jars yet: bring it to steam, vent ten minutes, hold 11 psi (76 kPa) for five, and let it cool by itself.',
     options: { ...PLAIN, jars: 0 },
     gauge: 'dial',
     minutes: 5,
@@ -81,7 +81,8 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'dial-high',
     title: 'A dial that reads high',
-    about: 'Its last test found it 2 psi high: what it must show is more than the tested figure.',
+    about:
+      'Its last test found it 2 psi (14 kPa) high: what it must show is more than the tested figure.',
     options: { ...PLAIN, faults: { dialHighPsi: 2 } },
     gauge: 'dial',
     minutes: 10,

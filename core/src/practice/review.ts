@@ -76,7 +76,10 @@ function aboutHolding(
   const first = state.runs[0]
   if (!first) {
     add('lost', 'It never came to pressure.')
-    add('try', 'More heat until it climbs, then ease it a little at a time from about 3 psi below.')
+    add(
+      'try',
+      'More heat until it climbs, then ease it a little at a time from about 3 psi (20 kPa) below.',
+    )
     return
   }
   if (run) add('held', `${setup.minutes} unbroken minutes at pressure.`)
@@ -92,7 +95,7 @@ function aboutHolding(
     )
     add(
       'try',
-      'Hold half a psi over the target, and turn the knob a hair at a time: it answers after a minute, not at once.',
+      'Hold half a psi (3 kPa) over the target, and turn the knob a hair at a time: it answers after a minute, not at once.',
     )
   }
   const target = dialTarget(setup)
@@ -107,8 +110,9 @@ function aboutHolding(
       'lost',
       `It rose to ${kitchenNumber(Math.round(most * 2) / 2)}: more than needed, and liquid leaves the jars on the way back.`,
     )
-    add('try', 'Begin to lower the heat 3 psi before the target.')
-  } else if (run && most <= target + 2) add('held', 'Never more than 2 psi over the target.')
+    add('try', 'Begin to lower the heat 3 psi (20 kPa) before the target.')
+  } else if (run && most <= target + 2)
+    add('held', 'Never more than 2 psi (14 kPa) over the target.')
 }
 
 function aboutJars(last: PracticeState, state: LoadState, add: Add): void {

@@ -42,6 +42,45 @@ export const showPressure = (p: Psi, system: UnitSystem): string =>
     ? `${kitchenNumber(p)} psi`
     : `${Math.ceil(psiToKpa(p) - 1e-9)} kPa (${trim(p, 1)} psi)`
 
+/** How a house reads its gauges: figures in its own unit, kept in psi. */
+export interface GaugeScale {
+  readonly unit: 'psi' | 'kPa'
+  /** A target as a figure to reach; kilopascals round up. */
+  readonly target: (p: number) => number
+  /** A reading as a figure. */
+  readonly reading: (p: number) => number
+  /** A figure as kept, psi. */
+  readonly toPsi: (figure: number) => Psi
+  /** A figure in words, without its unit. */
+  readonly say: (figure: number) => string
+  /** The step between readings one tap apart, and between the lines of a drawing. */
+  readonly step: number
+  readonly lines: number
+}
+
+const PSI_SCALE: GaugeScale = {
+  unit: 'psi',
+  target: (p) => p,
+  reading: (p) => p,
+  toPsi: psi,
+  say: kitchenNumber,
+  step: 0.5,
+  lines: 5,
+}
+const KPA_SCALE: GaugeScale = {
+  unit: 'kPa',
+  target: (p) => Math.ceil(psiToKpa(psi(p)) - 1e-9),
+  reading: (p) => Math.round(psiToKpa(psi(p)) * 10) / 10,
+  toPsi: (kpa) => psi(kpa / psiToKpa(psi(1))),
+  say: (kpa) => trim(kpa, 1),
+  step: 3,
+  lines: 30,
+}
+
+/** The gauge as a house of these units reads it. */
+export const gaugeScale = (system: UnitSystem): GaugeScale =>
+  system === 'us' ? PSI_SCALE : KPA_SCALE
+
 /** The gauge that regulates: its kind, and how much a dial reads high at its last test, psi. */
 export interface GaugeHere {
   readonly kind: 'dial' | 'weighted'

@@ -2,8 +2,10 @@ import type { LoadWithEvents } from '@kelvit/contract'
 import {
   dialTarget,
   foldLoad,
+  gaugeScale,
+  type GaugeScale,
+  type UnitSystem,
   judgeLoad,
-  kitchenNumber,
   loadContents,
   minuteOf,
   sayTime,
@@ -41,18 +43,25 @@ export interface PrintedRecord {
 
 type JarRow = typeof jars.$inferSelect
 
+interface House {
+  readonly zone: string
+  readonly clockHours: ClockHours
+  readonly units: UnitSystem
+}
+
 /**
  * Everything that is known of a load, in words.
- * @param house its zone, and how it says times of day.
+ * @param house its zone, and how it says times of day and pressures.
  */
 export function printRecord(
   load: LoadWithEvents,
   events: readonly LoadEvent[],
   canner: string,
   rows: readonly JarRow[],
-  { zone, clockHours }: { readonly zone: string; readonly clockHours: ClockHours },
+  { zone, clockHours, units }: House,
 ): PrintedRecord {
   const { setup } = load
+  const gauge = gaugeScale(units)
   const state = foldLoad(setup, events)
   const { verdict, reasons } = judgeLoad(setup, state)
   const day = new Intl.DateTimeFormat('en-GB', {
@@ -70,7 +79,7 @@ export function printRecord(
     `${day.format(ms)}, ${sayTime(minuteOf(clock.format(ms)), clockHours)}`
   return {
     title: `Batch ${load.code}, ${canner}`,
-    about: `${loadContents(load.portions)}. ${gaugeWords(load)}, ${setup.minutes} minutes.`,
+    about: `${loadContents(load.portions)}. ${gaugeWords(load, gauge)}, ${setup.minutes} minutes.`,
     verdict: capital(VERDICT_WORDS[verdict]),
     reasons: reasons.map((r) => r.sentence),
     times: stageTimes(state).map((s) => [
@@ -81,30 +90,32 @@ export function printRecord(
       (j) =>
         `${j.code}: ${j.seal.replaceAll('-', ' ')}${j.hold ? `, held (${j.hold.replaceAll('-', ' ')})` : ''}, ${j.state.replaceAll('-', ' ')}`,
     ),
-    lines: recordLines(events).map((l) => [
+    lines: recordLines(events, units).map((l) => [
       when(l.at),
       `${l.words}${l.by ? `, ${l.by}` : ''}${l.enteredAt === null ? '' : ` (told ${when(l.enteredAt)})`}${l.takenBack ? ' (taken back)' : ''}`,
     ]),
-    trace: printedTrace(load, events, state),
+    trace: printedTrace(load, events, state, gauge),
   }
 }
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
-function gaugeWords({ setup }: LoadWithEvents): string {
-  if (setup.regulatedBy === 'weighted') return `Weight of ${kitchenNumber(setup.psi)} psi`
+function gaugeWords({ setup }: LoadWithEvents, gauge: GaugeScale): string {
+  const target = (p: number): string => gauge.say(gauge.target(p))
+  if (setup.regulatedBy === 'weighted') return `Weight of ${target(setup.psi)} ${gauge.unit}`
   const error = setup.gaugeErrorPsi
   const off =
     error === 0
       ? 'true at its last test'
-      : `${kitchenNumber(Math.abs(error))} ${error > 0 ? 'high' : 'low'} at its last test`
-  return `Dial held at ${kitchenNumber(dialTarget(setup))} psi (tested ${kitchenNumber(setup.psi)}; the dial was ${off})`
+      : `${gauge.say(gauge.reading(Math.abs(error)))} ${error > 0 ? 'high' : 'low'} at its last test`
+  return `Dial held at ${target(dialTarget(setup))} ${gauge.unit} (tested ${target(setup.psi)}; the dial was ${off})`
 }
 
 function printedTrace(
   load: LoadWithEvents,
   events: readonly LoadEvent[],
   state: LoadState,
+  gauge: GaugeScale,
 ): PrintedRecord['trace'] {
   if (state.entered.heating === undefined) return null
   const last = Math.max(...events.map((e) => e.at))
@@ -116,8 +127,8 @@ function printedTrace(
     target,
     targetWords:
       load.setup.regulatedBy === 'dial'
-        ? `never below ${kitchenNumber(target)}`
-        : `${kitchenNumber(target)} psi weight`,
+        ? `never below ${gauge.say(gauge.target(target))}`
+        : `${gauge.say(gauge.target(target))} ${gauge.unit} weight`,
     apartMs: TRACE_APART_MS,
     readings,
     marks: [

@@ -32,6 +32,10 @@ export async function followFill(
     await noteFilled(tx, load, sent, at, actor.zone)
   if (sent.kind === 'retracted' && isInCanner(before.stage) && !isInCanner(after.stage))
     await forgetFilled(tx, load)
+  // Jars that were to be processed again were not, when it was stopped: they wait as before.
+  if (after.stage === 'aborted' && before.stage !== 'aborted')
+    for (const portion of await readPortions(tx, load.id))
+      await moveJars(tx, portion, 'processed-again', 'set-aside', null)
 }
 
 async function noteFilled(

@@ -62,8 +62,8 @@ export function loadRoutes(router: Router, deps: Deps): void {
       const [canner] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
       const events = (await readEvents(tx, id)).map(asEvent)
       const rows = await tx.select().from(jars).where(eq(jars.loadId, id)).orderBy(asc(jars.code))
-      const { zone, settings } = await householdOf(tx, actor)
-      const house = { zone, clockHours: settings.clockHours }
+      const { zone, settings, units } = await householdOf(tx, actor)
+      const house = { zone, clockHours: settings.clockHours, units }
       return printRecord(load, events, canner?.name ?? 'Canner', rows, house)
     })
     ctx.type = 'application/pdf'

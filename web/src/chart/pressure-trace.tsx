@@ -1,4 +1,4 @@
-import { TRACE_APART_MS, type LoadTrace } from '@kelvit/core'
+import { TRACE_APART_MS, type GaugeScale, type LoadTrace } from '@kelvit/core'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { useId } from 'react'
 import { useWidth } from '../ui/use-width'
@@ -7,6 +7,8 @@ interface TraceProps extends Omit<LoadTrace, 'readings'> {
   readonly readings: readonly { readonly at: number; readonly psi: number }[]
   readonly band: { readonly from: number; readonly to: number }
   readonly time: (ms: number) => string
+  /** The drawing is in psi; its figures are as the house reads its gauges. */
+  readonly gauge: GaugeScale
 }
 
 const H = 184
@@ -67,11 +69,12 @@ export function PressureTrace(p: TraceProps) {
 
 function spoken(p: TraceProps): string {
   const last = p.readings.at(-1)
+  const target = (psi: number): string => p.gauge.say(p.gauge.target(psi))
   const hold = p.weighted
-    ? `the weight regulates at ${p.band.from}`
-    : `hold ${p.band.from} to ${p.band.to}`
+    ? `the weight regulates at ${target(p.band.from)}`
+    : `hold ${target(p.band.from)} to ${target(p.band.to)}`
   const read = last
-    ? `last reading ${last.psi} psi at ${p.time(last.at)}`
+    ? `last reading ${p.gauge.say(p.gauge.reading(last.psi))} ${p.gauge.unit} at ${p.time(last.at)}`
     : `no reading${p.heard.length > 0 ? `, heard ${p.heard.length} times` : ''}`
   const again = p.runs.length > 1 ? `, the time started again ${p.runs.length - 1} times` : ''
   return `Pressure: ${read}, ${hold}${again}`
@@ -87,6 +90,7 @@ function Ground({
   holdTo,
   top,
   weighted,
+  gauge,
 }: Axes & TraceProps & { readonly top: number; readonly holdTo: number }) {
   return (
     <>
@@ -111,14 +115,22 @@ function Ground({
           </text>
         </>
       )}
-      {[0, 5, 10, 15, 20, 25]
-        .filter((t) => t <= top)
+      {[0, 1, 2, 3, 4, 5]
+        .map((n) => n * gauge.lines)
+        .filter((t) => gauge.toPsi(t) <= top)
         .map((t) => (
           <g key={t}>
-            <line x1={LEFT} x2={W} y1={y(t)} y2={y(t)} stroke="var(--rim)" strokeOpacity={0.7} />
+            <line
+              x1={LEFT}
+              x2={W}
+              y1={y(gauge.toPsi(t))}
+              y2={y(gauge.toPsi(t))}
+              stroke="var(--rim)"
+              strokeOpacity={0.7}
+            />
             <text
               x={LEFT - 9}
-              y={y(t) + 4.5}
+              y={y(gauge.toPsi(t)) + 4.5}
               textAnchor="end"
               fontSize={13}
               className="tabular"
@@ -152,11 +164,17 @@ function Ground({
         fontWeight={700}
         fill="var(--beet)"
       >
-        {weighted ? `${band.from} lb weight` : `never below ${band.from}`}
+        {weighted
+          ? weightWords(band.from, gauge)
+          : `never below ${gauge.say(gauge.target(band.from))}`}
       </text>
     </>
   )
 }
+
+/** A weight is known by what is stamped on it. */
+const weightWords = (stamped: number, gauge: GaugeScale): string =>
+  `${stamped} lb weight${gauge.unit === 'kPa' ? ` (${gauge.target(stamped)} kPa)` : ''}`
 
 /** Where nobody looked nothing is known: hatched, and said. */
 function Unseen({ x, unseen }: Axes & TraceProps) {

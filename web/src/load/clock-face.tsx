@@ -1,4 +1,5 @@
-import { dialTarget, kitchenNumber, showClock, showMinutes } from '@kelvit/core'
+import { dialTarget, gaugeScale, showClock, showMinutes } from '@kelvit/core'
+import { useHousehold } from '../household/session'
 import { useTimes } from '../household/words'
 import { ClockText } from '../ui/clock-text'
 import type { LoadView } from './load-view'
@@ -36,6 +37,7 @@ export function ClockFace({ view, small }: { readonly view: LoadView; readonly s
 
 function useAbout({ load, state, now, canner, at }: LoadView): { main: string; more?: string } {
   const { time, dayTime } = useTimes()
+  const gauge = gaugeScale(useHousehold().household.units)
   const m = canner?.stageMinutes
   const ends = now.clock.kind === 'down' ? now.clock.endsAt : 0
   switch (state.stage) {
@@ -49,7 +51,7 @@ function useAbout({ load, state, now, canner, at }: LoadView): { main: string; m
       return {
         main:
           load.setup.regulatedBy === 'dial'
-            ? `climbing to ${kitchenNumber(dialTarget(load.setup))} psi`
+            ? `climbing to ${gauge.say(gauge.target(dialTarget(load.setup)))} ${gauge.unit}`
             : 'until the weight rocks',
         more:
           state.restarts > 0

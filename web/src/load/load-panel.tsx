@@ -1,4 +1,4 @@
-import { asEvents, holdBand, traceOf, type LoadStage } from '@kelvit/core'
+import { gaugeScale, asEvents, holdBand, traceOf, type LoadStage } from '@kelvit/core'
 import { useContext, useState } from 'react'
 import { Link } from 'react-router'
 import { useHousehold } from '../household/session'
@@ -32,7 +32,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
   const { load, state, canner } = view
   const begun = state.entered.preparing
   const started = load.events.find((e) => e.kind === 'started')
-  const note = caution(view)
+  const note = caution(view, household.units)
   const practising = useContext(PracticeVoice) !== undefined
   return (
     <Panel
@@ -52,7 +52,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
         className="font-head text-[1.7rem] leading-tight font-semibold sm:text-[2.35rem]"
         aria-live="polite"
       >
-        {sentence(view, household.settings.cushionPsi)}
+        {sentence(view, household.settings.cushionPsi, household.units)}
       </p>
       <ClockFace view={view} />
       <Changed view={view} />
@@ -124,6 +124,7 @@ function Trace({ view }: { readonly view: LoadView }) {
       {...traceOf(load.setup, asEvents(load.events), state, view.at)}
       band={holdBand(load.setup, household.settings.cushionPsi)}
       time={time}
+      gauge={gaugeScale(household.units)}
     />
   )
 }
@@ -218,7 +219,7 @@ export function SmallLoadPanel({ view }: { readonly view: LoadView }) {
       </header>
       <StageBar view={view} small />
       <p className="font-head text-2xl leading-snug font-semibold">
-        {sentence(view, household.settings.cushionPsi)}
+        {sentence(view, household.settings.cushionPsi, household.units)}
       </p>
       <ClockFace view={view} small />
       <Actions view={view} />

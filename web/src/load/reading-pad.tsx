@@ -1,5 +1,6 @@
-import { psi as toPsi, dialTarget, kitchenNumber } from '@kelvit/core'
+import { dialTarget, gaugeScale, type GaugeScale } from '@kelvit/core'
 import { useEffect, useState, type FormEvent } from 'react'
+import { useHousehold } from '../household/session'
 import { Button } from '../ui/button'
 import { amountOf } from './amount'
 import type { LoadView } from './load-view'
@@ -18,37 +19,44 @@ interface ReadingPadProps {
 export function ReadingPad({ view, stove }: ReadingPadProps) {
   const [low, setLow] = useState<number>()
   const { setup } = view.load
-  const target = dialTarget(setup)
-  const note = (psi: number): void => {
+  const gauge = gaugeScale(useHousehold().household.units)
+  const target = gauge.target(dialTarget(setup))
+  const note = (figure: number): void => {
     setLow(undefined)
+    const read = `${gauge.say(figure)} ${gauge.unit}`
     stove.say(
-      { kind: 'reading', psi: toPsi(psi) },
-      psi < target && view.state.stage === 'processing'
-        ? `${kitchenNumber(psi)} psi: below ${kitchenNumber(target)}. The whole time again.`
-        : `${kitchenNumber(psi)} psi noted.`,
+      { kind: 'reading', psi: gauge.toPsi(figure) },
+      figure < target && view.state.stage === 'processing'
+        ? `${read}: below ${gauge.say(target)}. The whole time again.`
+        : `${read} noted.`,
     )
   }
-  const read = (psi: number): void => {
-    if (view.state.stage === 'processing' && setup.regulatedBy === 'dial' && psi < target)
-      setLow(psi)
-    else note(psi)
+  const read = (figure: number): void => {
+    if (view.state.stage === 'processing' && setup.regulatedBy === 'dial' && figure < target)
+      setLow(figure)
+    else note(figure)
   }
   if (low !== undefined)
     return (
-      <LowReading psi={low} target={target} yes={() => note(low)} no={() => setLow(undefined)} />
+      <LowReading
+        read={gauge.say(low)}
+        target={gauge.say(target)}
+        yes={() => note(low)}
+        no={() => setLow(undefined)}
+      />
     )
-  return <Keys view={view} stove={stove} target={target} read={read} />
+  return <Keys view={view} stove={stove} gauge={gauge} target={target} read={read} />
 }
 
 interface LowReadingProps {
-  readonly psi: number
-  readonly target: number
+  readonly read: string
+  readonly target: string
   readonly yes: () => void
   readonly no: () => void
 }
 
 /** A slip of the finger is asked about; silence means that it did read that. */
-function LowReading({ psi, target, yes, no }: LowReadingProps) {
+function LowReading({ read, target, yes, no }: LowReadingProps) {
   const [left, setLeft] = useState(COUNTS_AFTER_S)
   useEffect(() => {
     const timer = window.setInterval(() => setLeft((s) => s - 1), 1000)
@@ -60,13 +68,9 @@ function LowReading({ psi, target, yes, no }: LowReadingProps) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [left <= 0])
   return (
-    <Ask
-      question={`${kitchenNumber(psi)} is below ${kitchenNumber(target)}: did it read that?`}
-      no={no}
-      noWords="No, a slip"
-    >
+    <Ask question={`${read} is below ${target}: did it read that?`} no={no} noWords="No, a slip">
       <Button size="stove" look="stop" onClick={yes}>
-        It read {kitchenNumber(psi)}
+        It read {read}
         <span className="text-base font-normal" aria-hidden>
           counts in {Math.max(0, left)} s
         </span>
@@ -76,46 +80,53 @@ function LowReading({ psi, target, yes, no }: LowReadingProps) {
 }
 
 interface KeysProps extends ReadingPadProps {
+  readonly gauge: GaugeScale
   readonly target: number
-  readonly read: (psi: number) => void
+  readonly read: (figure: number) => void
 }
 
-function Keys({ view, stove, target, read }: KeysProps) {
+/** The highest that a dial reads, psi. */
+const MOST_PSI = 30
+
+function Keys({ view, stove, gauge, target, read }: KeysProps) {
   const [typed, setTyped] = useState<string>()
   const { setup } = view.load
   const last = view.state.readings.at(-1)?.psi
   const first = view.state.stage === 'climbing' && view.state.restarts === 0
-  const steps = first ? [-6, -3, -1, 0, 0.5] : [-0.5, 0, 0.5, 1, 1.5]
-  const psi = typed === undefined ? undefined : amountOf(typed)
-  const fits = psi !== undefined && psi >= 0 && psi <= 30
+  const figures = (first ? [-12, -6, -2, 0, 1] : [-1, 0, 1, 2, 3]).map(
+    (steps) => target + steps * gauge.step,
+  )
+  const most = Math.floor(gauge.reading(MOST_PSI))
+  const figure = typed === undefined ? undefined : amountOf(typed)
+  const fits = figure !== undefined && figure >= 0 && figure <= most
   const submit = (e: FormEvent): void => {
     e.preventDefault()
     if (!fits) return
     setTyped(undefined)
-    read(psi)
+    read(figure)
   }
   const label =
     setup.regulatedBy === 'dial'
-      ? 'Gauge reads, psi'
-      : 'Gauge reads, psi (a note: the weight regulates)'
+      ? `Gauge reads, ${gauge.unit}`
+      : `Gauge reads, ${gauge.unit} (a note: the weight regulates)`
   return (
     <div role="group" aria-label={label} className="flex flex-col gap-1.5 max-sm:w-full">
       <p className="text-[15px] text-ink-soft">
         {label}
         {setup.gaugeErrorPsi !== 0 &&
-          `. This dial reads ${kitchenNumber(Math.abs(setup.gaugeErrorPsi))} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${kitchenNumber(target)} there is the tested ${kitchenNumber(setup.psi)}`}
+          `. This dial reads ${gauge.say(gauge.reading(Math.abs(setup.gaugeErrorPsi)))} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${gauge.say(target)} there is the tested ${gauge.say(gauge.target(setup.psi))}`}
       </p>
       <div className="grid grid-cols-3 gap-2.5 sm:flex sm:flex-wrap">
-        {steps.map((d) => (
+        {figures.map((f) => (
           <Button
-            key={d}
+            key={f}
             size="stove"
             className="min-w-18 px-3!"
-            look={last === target + d ? 'main' : 'plain'}
+            look={last !== undefined && Math.abs(last - gauge.toPsi(f)) < 1e-6 ? 'main' : 'plain'}
             disabled={!stove.may}
-            onClick={() => read(target + d)}
+            onClick={() => read(f)}
           >
-            {kitchenNumber(target + d)}
+            {gauge.say(f)}
           </Button>
         ))}
         {typed === undefined ? (
@@ -125,7 +136,7 @@ function Keys({ view, stove, target, read }: KeysProps) {
         ) : (
           <form onSubmit={submit} className="col-span-3 flex flex-wrap items-center gap-2">
             <input
-              aria-label="Another reading, psi"
+              aria-label={`Another reading, ${gauge.unit}`}
               aria-invalid={typed !== '' && !fits}
               inputMode="decimal"
               value={typed}
@@ -139,7 +150,7 @@ function Keys({ view, stove, target, read }: KeysProps) {
             </Button>
             {typed !== '' && !fits && (
               <p role="alert" className="text-[15px] text-beet">
-                A reading is from 0 to 30 psi.
+                A reading is from 0 to {most} {gauge.unit}.
               </p>
             )}
           </form>

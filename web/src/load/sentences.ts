@@ -1,8 +1,8 @@
 import {
   changedFigures,
   dialTarget,
+  gaugeScale,
   holdBand,
-  kitchenNumber,
   pressureOn,
   psi,
   type LoadSetup,
@@ -12,13 +12,18 @@ import {
 import type { LoadView } from './load-view'
 
 /** The one thing to do now, in the cook's words. */
-export function sentence({ load, state, now }: LoadView, cushionPsi: number): string {
+export function sentence(
+  { load, state, now }: LoadView,
+  cushionPsi: number,
+  units: UnitSystem,
+): string {
   const { setup } = load
   // What is due stands in the place of what goes on; who watched is asked below.
   if (now.prompt && now.prompt.kind !== 'watched') return now.prompt.sentence
   const weighted = setup.regulatedBy === 'weighted'
   const band = holdBand(setup, cushionPsi)
-  const hold = weighted ? `${setup.psi}` : `${kitchenNumber(band.from)}–${kitchenNumber(band.to)}`
+  const gauge = gaugeScale(units)
+  const figure = (p: number): string => gauge.say(gauge.target(p))
   switch (state.stage) {
     case 'planned':
       return 'Ready when you are.'
@@ -36,14 +41,14 @@ export function sentence({ load, state, now }: LoadView, cushionPsi: number): st
       return 'Let it vent. Weight stays off.'
     case 'climbing':
       if (state.restarts > 0)
-        return `Bring it back to ${weighted ? 'a rocking weight' : `${kitchenNumber(band.from)} psi`}. The whole time starts again.`
+        return `Bring it back to ${weighted ? 'a rocking weight' : `${figure(band.from)} ${gauge.unit}`}. The whole time starts again.`
       return weighted
         ? 'Bring it up until the weight rocks as its maker says.'
-        : `Bring it up to ${kitchenNumber(band.from)} psi, slower near the top.`
+        : `Bring it up to ${figure(band.from)} ${gauge.unit}, slower near the top.`
     case 'processing':
       return weighted
         ? 'Keep it rocking. Small changes only.'
-        : `Hold it at ${hold}. Small changes only.`
+        : `Hold it at ${figure(band.from)}–${figure(band.to)}. Small changes only.`
     case 'cooling':
       return 'Leave it alone. It cools by itself.'
     case 'resting':
@@ -62,11 +67,13 @@ export function sentence({ load, state, now }: LoadView, cushionPsi: number): st
 }
 
 /** The caution that belongs to the action, short and calm. */
-export function caution({ load, state }: LoadView): string | undefined {
+export function caution({ load, state }: LoadView, units: UnitSystem): string | undefined {
+  const gauge = gaugeScale(units)
+  const figure = (p: number): string => gauge.say(gauge.target(p))
   const target =
     load.setup.regulatedBy === 'weighted'
       ? 'stops rocking'
-      : `drops below ${kitchenNumber(load.setup.psi + load.setup.gaugeErrorPsi)}`
+      : `drops below ${figure(dialTarget(load.setup))}`
   switch (state.stage) {
     case 'preparing':
       return 'Water as the manual says; the jars are not covered. Hold the vent to the light.'
@@ -77,7 +84,7 @@ export function caution({ load, state }: LoadView): string | undefined {
     case 'processing':
       return `${
         load.setup.regulatedBy === 'dial' && load.setup.gaugeErrorPsi !== 0
-          ? `Your dial reads ${kitchenNumber(Math.abs(load.setup.gaugeErrorPsi))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${kitchenNumber(dialTarget(load.setup))} there is the tested ${load.setup.psi}. `
+          ? `Your dial reads ${gauge.say(gauge.reading(Math.abs(load.setup.gaugeErrorPsi)))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${figure(dialTarget(load.setup))} there is the tested ${figure(load.setup.psi)}. `
           : ''
       }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
     case 'cooling':

@@ -23,8 +23,8 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
   ],
   cushionPsi: [
     ['0', 'no cushion'],
-    ['1', '1 psi over'],
-    ['2', '2 psi over'],
+    ['1', '1 psi (7 kPa) over'],
+    ['2', '2 psi (14 kPa) over'],
   ],
   extraMinutes: [
     ['0', 'as tested'],
@@ -32,9 +32,9 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
     ['10', '10 minutes longer'],
   ],
   tomatoOption: [
-    ['standard', '10 or 11 psi'],
+    ['standard', '10 or 11 psi (69 or 76 kPa)'],
     ['low', 'lower, for longer'],
-    ['fifteen', '15 psi, shorter'],
+    ['fifteen', '15 psi (104 kPa), shorter'],
   ],
   restMinutes: [
     ['10', '10 minutes'],

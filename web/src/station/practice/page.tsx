@@ -1,4 +1,5 @@
 import {
+  gaugeScale,
   feet,
   psi,
   foldLoad,
@@ -229,6 +230,7 @@ function Review({
   readonly again: () => void
 }) {
   const { time } = useTimes()
+  const { household } = useHousehold()
   const setup = setupOf(lesson)
   const state = foldLoad(setup, run.events)
   const found = reviewPractice(setup, state, run.samples, run.canner)
@@ -248,6 +250,7 @@ function Review({
           readings={run.samples.map((s) => ({ at: s.at, psi: psi(s.dialPsi) }))}
           band={holdBand(setup, 1)}
           time={time}
+          gauge={gaugeScale(household.units)}
         />
       </Panel>
       <div className="grid gap-5 md:grid-cols-3">

@@ -1,9 +1,9 @@
 import { paths, type Jar, type LoadWithEvents } from '@kelvit/contract'
 import {
+  gaugeScale,
   asEvents,
   dateAt,
   holdBand,
-  kitchenNumber,
   pressureOn,
   psi,
   recordLines,
@@ -77,6 +77,7 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
   const { time } = useTimes()
   const { load, state, canner } = view
   const gauge = { kind: load.setup.regulatedBy, errorPsi: load.setup.gaugeErrorPsi }
+  const dial = gaugeScale(household.units)
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div className="flex flex-col gap-5">
@@ -87,7 +88,7 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
             {view.contents}. {pressureOn(gauge, psi(load.setup.psi), household.units)},{' '}
             {load.setup.minutes} minutes
             {load.setup.regulatedBy === 'dial'
-              ? `; the dial ${load.setup.gaugeErrorPsi === 0 ? 'was true at its last test' : `read ${kitchenNumber(Math.abs(load.setup.gaugeErrorPsi))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'} at its last test`}`
+              ? `; the dial ${load.setup.gaugeErrorPsi === 0 ? 'was true at its last test' : `read ${dial.say(dial.reading(Math.abs(load.setup.gaugeErrorPsi)))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'} at its last test`}`
               : '; regulated by its weight'}
             .
           </p>
@@ -96,6 +97,7 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
               {...traceOf(load.setup, asEvents(load.events), state, view.at)}
               band={holdBand(load.setup, household.settings.cushionPsi)}
               time={time}
+              gauge={dial}
             />
           )}
           <StageTimes view={view} />
@@ -176,7 +178,7 @@ function Lines({ view }: { readonly view: LoadView }) {
     const on = dateAt(ms, household.zone)
     return on.slice(0, 4) === today.slice(0, 4) ? showDay(on) : `${showDay(on)} ${on.slice(0, 4)}`
   }
-  const lines = recordLines(asEvents(view.load.events))
+  const lines = recordLines(asEvents(view.load.events), household.units)
   if (lines.length === 0) return <p className="text-ink-soft">Nothing was said yet.</p>
   return (
     <ol className="text-[15px] leading-snug">
