@@ -3,13 +3,14 @@
 import 'fake-indexeddb/auto'
 import type { LoadWithEvents } from '@kelvit/contract'
 import { asEvents, foldLoad, judgeLoad, psi } from '@kelvit/core'
-import { act, cleanup, fireEvent, screen } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
 import { sound } from '../src/alarm/sound'
 import { useAlarm, useMute } from '../src/alarm/use-alarm'
 import { useWorse } from '../src/alarm/use-worse'
 import { setPageTitle } from '../src/ui/title'
+import { useRocking } from '../src/station/practice/use-rocking'
 import { AlarmButton } from '../src/station/stove/alarm-sheet'
 import { canner, load } from './kit'
 import { show, stage } from './show'
@@ -167,6 +168,30 @@ describe('something is due', () => {
     listen(running(), 50)
     expect(tones).toEqual([])
     expect(document.title).toContain('Read the gauge')
+  })
+  test('a weight is heard while it rocks: slowly when it just does, quickly when it is driven', () => {
+    vi.useFakeTimers()
+    function Weight({ rocking, steam }: { readonly rocking: boolean; readonly steam: number }) {
+      useRocking(rocking, steam)
+      return null
+    }
+    const heard = (rocking: boolean, steam: number): number => {
+      tones.length = 0
+      const { unmount } = render(<Weight rocking={rocking} steam={steam} />)
+      act(() => void vi.advanceTimersByTime(9000))
+      unmount()
+      const n = tones.length
+      act(() => void vi.advanceTimersByTime(9000))
+      // Taken away, it is silent.
+      expect(tones).toHaveLength(n)
+      return n
+    }
+    expect(heard(false, 0.0005)).toBe(0)
+    const [just, wild] = [heard(true, 0.00005), heard(true, 0.002)]
+    expect(just).toBeGreaterThan(10)
+    expect(wild).toBeGreaterThan(2 * just)
+    setAlarmSettings({ volume: 0 })
+    expect(heard(true, 0.0005)).toBe(0)
   })
   test('a page nobody has touched cannot sound and does not try', () => {
     Object.defineProperty(navigator, 'userActivation', {

@@ -46,19 +46,39 @@ export const canSound = (): boolean =>
 let audio: AudioContext | undefined
 
 /** Sounds the call of a prompt at the chosen volume. */
-export function sound(kind: PromptKind): void {
+export const sound = (kind: PromptKind): void =>
+  play(CALLS[CALL_OF[kind]], { type: 'triangle', share: 0.6, rise: 0.02 })
+
+/** One rock of a weight: two dull strokes of metal. */
+const ROCK: Call = [
+  [1870, 0, 0.05],
+  [1520, 0.11, 0.06],
+]
+
+/** A weight that rocks once, much softer than a call. */
+export const rock = (): void => play(ROCK, { type: 'square', share: 0.06, rise: 0.004 })
+
+interface Voice {
+  readonly type: OscillatorType
+  /** Of the chosen volume. */
+  readonly share: number
+  /** Until it is at its loudest, s. */
+  readonly rise: number
+}
+
+function play(call: Call, { type, share, rise }: Voice): void {
   const { volume } = alarmSettings()
   if (volume <= 0 || !canSound()) return
   audio ??= new AudioContext()
   void audio.resume()
   const start = audio.currentTime + 0.03
-  for (const [hertz, at, length] of CALLS[CALL_OF[kind]]) {
+  for (const [hertz, at, length] of call) {
     const tone = audio.createOscillator()
     const loudness = audio.createGain()
-    tone.type = 'triangle'
+    tone.type = type
     tone.frequency.value = hertz
     loudness.gain.setValueAtTime(0.0001, start + at)
-    loudness.gain.exponentialRampToValueAtTime(Math.max(0.001, volume * 0.6), start + at + 0.02)
+    loudness.gain.exponentialRampToValueAtTime(Math.max(0.001, volume * share), start + at + rise)
     loudness.gain.exponentialRampToValueAtTime(0.0001, start + at + length)
     tone.connect(loudness).connect(audio.destination)
     tone.start(start + at)

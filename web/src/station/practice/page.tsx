@@ -26,6 +26,7 @@ import { Drawing } from './drawing'
 import { Knob } from './knob'
 import { practiceCanner, practiceLoad, setupOf } from './practice-load'
 import { atOf, usePractice, type Run } from './use-practice'
+import { useRocking } from './use-rocking'
 
 export function Page() {
   const [search, setSearch] = useSearchParams()
@@ -91,6 +92,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
   )
   const view = { ...seen, fresh: undefined }
   const phone = usePhone(lesson, run.canner.seconds)
+  useRocking(run.canner.rocking && speed > 0 && !over && !phone.ringing, run.canner.plumeKgS)
   const ended = ['standing', 'checked', 'aborted'].includes(view.state.stage)
   useEffect(() => {
     if (ended) setOver(true)
