@@ -264,7 +264,7 @@ describe('the stove says one thing', () => {
       return `${sentence(view, 1, 'metric')} ${caution(view, 'metric') ?? ''}`
     })
     expect(words[0]).toContain('Bring it up to 83 kPa, slower near the top.')
-    expect(words[1]).toContain('Hold it at 83–90. Small changes only.')
+    expect(words[1]).toContain('Hold it at 83–90 kPa. Small changes only.')
     expect(words[1]).toContain('If it drops below 83,')
     expect(words.join(' ')).not.toMatch(/psi/)
   })

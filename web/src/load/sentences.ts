@@ -48,7 +48,8 @@ export function sentence(
     case 'processing':
       return weighted
         ? 'Keep it rocking. Small changes only.'
-        : `Hold it at ${figure(band.from)}–${figure(band.to)}. Small changes only.`
+        : // Few dials have kilopascals alone: said with the figure, they are not taken for psi.
+          `Hold it at ${figure(band.from)}–${figure(band.to)}${units === 'us' ? '' : ` ${gauge.unit}`}. Small changes only.`
     case 'cooling':
       return 'Leave it alone. It cools by itself.'
     case 'resting':

@@ -1,6 +1,6 @@
 import type { DayDoesNotFit, DayKitchen, DayLoad, DaySheet } from '@kelvit/core'
 import { proxy, wrap, type Remote } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
 import type { DayWork } from './messages'
 
 interface Told {
@@ -33,7 +33,8 @@ export function useDaySheet(
     const number = ++asked.current
     const tell = (sheet: Told['sheet'], last: boolean): void => {
       // A sheet for what was asked before says nothing of what is asked now.
-      if (number === asked.current) setTold({ number, sheet, last })
+      // It is drawn in slices: nobody waits for it with a finger on the page.
+      if (number === asked.current) startTransition(() => setTold({ number, sheet, last }))
     }
     void day.current
       ?.sheet(

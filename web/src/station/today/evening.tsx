@@ -41,11 +41,12 @@ export function Evening({ date }: { readonly date: string }) {
     household.settings.lateMinutes,
   )
   const head = date === today ? 'Today’s loads' : `Next loads, ${showDay(date)}`
+  const nothing = view && entries.length === 0
   if (entries.length === 0 || !sheet)
     return (
-      <Panel rim="running" label={head}>
+      <Panel rim="running" label={head} className={nothing ? undefined : 'min-h-[23.5rem]'}>
         <h2 className="mb-2">{head}</h2>
-        {view && entries.length === 0 ? (
+        {nothing ? (
           <p className="text-ink-soft">The plan puts nothing on this day any more.</p>
         ) : (
           <Skeleton rows={1} />

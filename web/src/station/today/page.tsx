@@ -63,6 +63,13 @@ function useNextDay(): string | undefined {
   return days.filter((d) => d >= today).sort()[0]
 }
 
+/** The drawing's own place, kept until it is there: what stands below does not jump. */
+const EveningToCome = () => (
+  <Panel rim="running" className="min-h-[23.5rem]">
+    <Skeleton rows={1} />
+  </Panel>
+)
+
 function Doings() {
   const doings = useDoings()
   const today = useToday()
@@ -87,8 +94,8 @@ function Doings() {
       )}
       <DoingList doings={stops} />
       {drawn && (
-        <Suspense fallback={<Skeleton rows={1} />}>
-          {idle ? <Evening date={next} /> : <Skeleton rows={1} />}
+        <Suspense fallback={<EveningToCome />}>
+          {idle ? <Evening date={next} /> : <EveningToCome />}
         </Suspense>
       )}
       <DoingList doings={others} />
