@@ -44,7 +44,7 @@ export function Evening({ date }: { readonly date: string }) {
   const nothing = view && entries.length === 0
   if (entries.length === 0 || !sheet)
     return (
-      <Panel rim="running" label={head} className={nothing ? undefined : 'min-h-[23.5rem]'}>
+      <Panel rim="running" label={head} className={nothing ? '' : 'min-h-[23.5rem]'}>
         <h2 className="mb-2">{head}</h2>
         {nothing ? (
           <p className="text-ink-soft">The plan puts nothing on this day any more.</p>
