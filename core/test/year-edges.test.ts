@@ -44,7 +44,7 @@ describe('what stood there in a year', () => {
     for (let day = '2025-01-01'; day <= end; day = addDays(day, 1)) {
       const n = onEvening(day)
       if (n > 0) {
-        if (none !== null && day >= '2026-01-01') without.push({ from: none, until: day })
+        if (none !== null && day > '2026-01-01') without.push({ from: none, until: day })
         had = true
         none = null
       } else if (had) {
@@ -62,6 +62,13 @@ describe('what stood there in a year', () => {
     stays: fc.option(fc.integer({ min: 0, max: 300 })),
   })
 
+  test('what is there again on New Year’s Day was not missed in the year', () => {
+    const jars = [
+      { cannedOn: '2025-01-01', goneOn: '2025-01-02' },
+      { cannedOn: '2026-01-01', goneOn: null },
+    ]
+    expect(stockOf(jars, 2026, '2027-02-01')).toEqual({ left: 1, without: [] })
+  })
   test.each([
     ['at its end', '2027-02-01', '2026-12-31'],
     ['today, where it is not over', '2026-09-15', '2026-09-15'],
@@ -74,6 +81,7 @@ describe('what stood there in a year', () => {
         }))
         expect(stockOf(jars, 2026, today)).toEqual(byEvenings(jars, end))
       }),
+      { numRuns: 300 },
     )
   })
 })

@@ -35,7 +35,8 @@ export function stockOf(
     left += by
     if (before > 0 && left === 0) none = day
     if (before === 0 && left > 0 && none !== null) {
-      if (day >= from) without.push({ from: none < from ? from : none, until: day })
+      // What was there again on New Year's Day was not missed in this year.
+      if (day > from) without.push({ from: none < from ? from : none, until: day })
       none = null
     }
   }
