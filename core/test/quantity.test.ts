@@ -123,6 +123,13 @@ describe('a gauge as the house reads it', () => {
       }),
     )
   })
+  test('how far a dial is off is said the same as beside the target', () => {
+    for (const error of [-1.5, -0.5, 0.5, 1, 2]) {
+      const beside = pressureOn({ kind: 'dial', errorPsi: error }, psi(12), 'metric')
+      expect(beside).toContain(`reads ${metric.off(error)} kPa ${error > 0 ? 'high' : 'low'}`)
+    }
+    expect([us.off(-1.5), metric.off(1)]).toEqual(['1½', '7'])
+  })
   test('what was read comes back as what it was', () => {
     for (let kpa = 0; kpa <= 206; kpa++) expect(metric.reading(metric.toPsi(kpa))).toBe(kpa)
     for (let p = 0; p <= 30; p += 0.25) expect(us.reading(us.toPsi(p))).toBe(p)

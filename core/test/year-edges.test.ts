@@ -2,33 +2,9 @@
 // mouths at once: a filter that lets everything through is seen here.
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { addDays, nextSeason, yearRecord, type YearJar, type YearRows } from '../src'
+import { addDays, nextSeason } from '../src'
 import { stockOf } from '../src/record/stock-of-year'
-
-const PRICES = { lid: null, additions: null, fuel: null, jar: null, jarRuns: 20, shop: {} }
-const jar = (more: Partial<YearJar> = {}): YearJar => ({
-  foodId: 'beans-snap',
-  jar: 'quart',
-  cannedOn: '2026-08-03',
-  loadId: 'load',
-  state: 'on-shelf',
-  seal: 'sealed',
-  hold: null,
-  cause: null,
-  goneOn: null,
-  costEach: null,
-  ...more,
-})
-const year = (more: Partial<YearRows>) =>
-  yearRecord({
-    year: 2026,
-    today: '2027-01-10',
-    jars: [],
-    loads: [],
-    yields: [],
-    prices: PRICES,
-    ...more,
-  })
+import { jar, NO_PRICES, year } from './kit/year'
 
 describe('what stood there in a year', () => {
   /** The same by looking at every evening of two years. */
@@ -195,7 +171,7 @@ describe('a year of several foods', () => {
         jar({ foodId: 'corn', loadId: 'other', costEach: 1 }),
         jar({ foodId: 'corn', loadId: 'other', costEach: 1 }),
       ],
-      prices: { ...PRICES, fuel: 2 },
+      prices: { ...NO_PRICES, fuel: 2 },
     })
     expect(foods.find((f) => f.foodId === 'beans-snap')!.cost).toBeCloseTo(3)
     expect(foods.find((f) => f.foodId === 'corn')!.cost).toBeCloseTo(2 * 2)

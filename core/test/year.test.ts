@@ -6,36 +6,11 @@ import {
   nextSeason,
   shelfOn,
   weeksOfYear,
-  yearRecord,
   type Prices,
-  type YearJar,
   type YearLoad,
-  type YearRows,
 } from '../src'
+import { jar, jars, NO_PRICES, year } from './kit/year'
 
-const NO_PRICES: Prices = {
-  lid: null,
-  additions: null,
-  fuel: null,
-  jar: null,
-  jarRuns: 20,
-  shop: {},
-}
-const jar = (more: Partial<YearJar> = {}): YearJar => ({
-  foodId: 'beans-snap',
-  jar: 'quart',
-  cannedOn: '2026-08-03',
-  loadId: 'load',
-  state: 'on-shelf',
-  seal: 'sealed',
-  hold: null,
-  cause: null,
-  goneOn: null,
-  costEach: null,
-  ...more,
-})
-const jars = (n: number, more: Partial<YearJar> = {}): YearJar[] =>
-  Array.from({ length: n }, () => jar(more))
 const load = (more: Partial<YearLoad> = {}): YearLoad => ({
   id: 'load',
   code: 'B1',
@@ -45,17 +20,6 @@ const load = (more: Partial<YearLoad> = {}): YearLoad => ({
   minutes: 180,
   ...more,
 })
-const year = (more: Partial<YearRows>) =>
-  yearRecord({
-    year: 2026,
-    today: '2027-01-10',
-    jars: [],
-    loads: [],
-    yields: [],
-    prices: NO_PRICES,
-    ...more,
-  })
-
 describe('the weeks of a year', () => {
   test('begin on the Monday of the week that holds 1 January, and hold 31 December', () => {
     // 2026 begins on a Thursday, 2024 on a Monday, 2028 on a Saturday, 2040 on a Sunday and leaps.

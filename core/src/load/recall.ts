@@ -1,8 +1,8 @@
-import { kitchenNumber } from '../quantity/format'
+import { gaugeScale } from '../quantity/format'
 import { STANDARD_BANDS } from '../method/data/bands'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
-import { psi, psiToKpa, type Feet, type Psi } from '../quantity/units'
+import { type Feet, type Psi } from '../quantity/units'
 import type { UnitSystem } from '../words'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
@@ -93,4 +93,4 @@ export const retargeted = <L extends { readonly processes: readonly Process[] }>
 export const dialWords = (errorPsi: Psi, units: UnitSystem = 'us'): string =>
   errorPsi === 0
     ? 'right'
-    : `${units === 'us' ? `${kitchenNumber(Math.abs(errorPsi))} psi` : `${Math.round(psiToKpa(psi(Math.abs(errorPsi))))} kPa`} ${errorPsi > 0 ? 'high' : 'low'}`
+    : `${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit} ${errorPsi > 0 ? 'high' : 'low'}`

@@ -51,6 +51,8 @@ export interface GaugeScale {
   readonly reading: (p: number) => number
   /** A figure as kept, psi. */
   readonly toPsi: (figure: number) => Psi
+  /** How far a dial is off, without its sign and unit: the same wherever it is said. */
+  readonly off: (errorPsi: number) => string
   /** A figure in words, without its unit. */
   readonly say: (figure: number) => string
   /** The step between readings one tap apart, and between the lines of a drawing. */
@@ -63,6 +65,7 @@ const PSI_SCALE: GaugeScale = {
   target: (p) => p,
   reading: (p) => p,
   toPsi: psi,
+  off: (error) => kitchenNumber(Math.abs(error)),
   say: kitchenNumber,
   step: 0.5,
   lines: 5,
@@ -72,6 +75,7 @@ const KPA_SCALE: GaugeScale = {
   target: (p) => Math.ceil(psiToKpa(psi(p)) - 1e-9),
   reading: (p) => Math.round(psiToKpa(psi(p)) * 10) / 10,
   toPsi: (kpa) => psi(kpa / psiToKpa(psi(1))),
+  off: (error) => String(Math.round(psiToKpa(psi(Math.abs(error))))),
   say: (kpa) => trim(kpa, 1),
   step: 3,
   lines: 30,
@@ -95,10 +99,7 @@ export interface GaugeHere {
 export function pressureOn(gauge: GaugeHere, target: Psi, system: UnitSystem): string {
   const { kind, errorPsi } = gauge
   if (kind === 'weighted' || Math.abs(errorPsi) < 1e-9) return showPressure(target, system)
-  const off =
-    system === 'us'
-      ? kitchenNumber(Math.abs(errorPsi))
-      : `${Math.round(psiToKpa(psi(Math.abs(errorPsi))))} kPa`
+  const off = `${gaugeScale(system).off(errorPsi)}${system === 'us' ? '' : ' kPa'}`
   return `${showPressure(psi(target + errorPsi), system)} on your dial: it reads ${off} ${errorPsi > 0 ? 'high' : 'low'}`
 }
 

@@ -107,7 +107,7 @@ function gaugeWords({ setup }: LoadWithEvents, gauge: GaugeScale): string {
   const off =
     error === 0
       ? 'true at its last test'
-      : `${gauge.say(gauge.reading(Math.abs(error)))} ${error > 0 ? 'high' : 'low'} at its last test`
+      : `${gauge.off(error)} ${error > 0 ? 'high' : 'low'} at its last test`
   return `Dial held at ${target(dialTarget(setup))} ${gauge.unit} (tested ${target(setup.psi)}; the dial was ${off})`
 }
 

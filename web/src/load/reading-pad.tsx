@@ -93,9 +93,9 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
   const { setup } = view.load
   const last = view.state.readings.at(-1)?.psi
   const first = view.state.stage === 'climbing' && view.state.restarts === 0
-  const figures = (first ? [-12, -6, -2, 0, 1] : [-1, 0, 1, 2, 3]).map(
-    (steps) => target + steps * gauge.step,
-  )
+  const figures = (first ? [-12, -6, -2, 0, 1] : [-1, 0, 1, 2, 3])
+    .map((steps) => target + steps * gauge.step)
+    .filter((f) => f >= 0)
   const most = Math.floor(gauge.reading(MOST_PSI))
   const figure = typed === undefined ? undefined : amountOf(typed)
   const fits = figure !== undefined && figure >= 0 && figure <= most
@@ -114,7 +114,7 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
       <p className="text-[15px] text-ink-soft">
         {label}
         {setup.gaugeErrorPsi !== 0 &&
-          `. This dial reads ${gauge.say(gauge.reading(Math.abs(setup.gaugeErrorPsi)))} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${gauge.say(target)} there is the tested ${gauge.say(gauge.target(setup.psi))}`}
+          `. This dial reads ${gauge.off(setup.gaugeErrorPsi)} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${gauge.say(target)} there is the tested ${gauge.say(gauge.target(setup.psi))}`}
       </p>
       <div className="grid grid-cols-3 gap-2.5 sm:flex sm:flex-wrap">
         {figures.map((f) => (

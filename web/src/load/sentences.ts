@@ -85,7 +85,7 @@ export function caution({ load, state }: LoadView, units: UnitSystem): string | 
     case 'processing':
       return `${
         load.setup.regulatedBy === 'dial' && load.setup.gaugeErrorPsi !== 0
-          ? `Your dial reads ${gauge.say(gauge.reading(Math.abs(load.setup.gaugeErrorPsi)))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${figure(dialTarget(load.setup))} there is the tested ${figure(load.setup.psi)}. `
+          ? `Your dial reads ${gauge.off(load.setup.gaugeErrorPsi)} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${figure(dialTarget(load.setup))} there is the tested ${figure(load.setup.psi)}. `
           : ''
       }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
     case 'cooling':

@@ -88,7 +88,7 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
             {view.contents}. {pressureOn(gauge, psi(load.setup.psi), household.units)},{' '}
             {load.setup.minutes} minutes
             {load.setup.regulatedBy === 'dial'
-              ? `; the dial ${load.setup.gaugeErrorPsi === 0 ? 'was true at its last test' : `read ${dial.say(dial.reading(Math.abs(load.setup.gaugeErrorPsi)))} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'} at its last test`}`
+              ? `; the dial ${load.setup.gaugeErrorPsi === 0 ? 'was true at its last test' : `read ${dial.off(load.setup.gaugeErrorPsi)} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'} at its last test`}`
               : '; regulated by its weight'}
             .
           </p>
