@@ -18,7 +18,6 @@ import {
   foods,
   inspectionFor,
   jarsForServings,
-  lotYields,
   publishedYield,
   SCHOOLS,
   splitPickings,
@@ -353,8 +352,8 @@ describe('gear', () => {
   })
 })
 
-test('a lot’s yield counts the jars that went in, and an excluded lot is not learned from', () => {
-  const lot = (id: string, more: object = {}) => ({
+test('a lot that is left out is not learned from, nor one of another form', () => {
+  const lot = (id: string, quarts: number, more: object = {}) => ({
     id,
     version: 1,
     foodId: 'beans-snap',
@@ -364,23 +363,14 @@ test('a lot’s yield counts the jars that went in, and an excluded lot is not l
     lb: 14,
     finishedOn: '2025-08-01',
     excludedBecause: null,
+    quarts,
     ...more,
   })
-  const filled = [
-    { lotId: 'a', jar: 'quart' as const, filled: 5 },
-    { lotId: 'a', jar: 'pint' as const, filled: 4 },
-    { lotId: 'b', jar: 'quart' as const, filled: 2 },
-    { lotId: 'c', jar: 'quart' as const, filled: null },
+  const got = [
+    lot('a', 7),
+    lot('b', 2, { excludedBecause: 'hail' }),
+    lot('d', 3, { formId: 'corn' }),
   ]
-  const got = lotYields(
-    [lot('a'), lot('b', { excludedBecause: 'hail' }), lot('c'), lot('d', { formId: 'corn' })],
-    [...filled, { lotId: 'd', jar: 'quart', filled: 3 }],
-  )
-  expect(got.map((y) => [y.id, y.quarts])).toEqual([
-    ['a', 7],
-    ['b', 2],
-    ['d', 3],
-  ])
   expect(countedLots(got, 'beans-snap', TODAY)).toEqual([{ lb: 14, quarts: 7, yearsOld: 1 }])
   const learned = beliefOf(formOf('beans-snap')!.form, got, TODAY)
   expect(Math.exp(learned.mean)).toBeCloseTo(2, 6)

@@ -1,9 +1,8 @@
-import { quartsOf } from '../method/jar-size'
 import { daysBetween } from '../time/dates'
-import type { JarSize, LotSource } from '../words'
+import type { LotSource } from '../words'
 
-/** What yield learning reads of a lot that was canned whole. */
-export interface CannedLot {
+/** A lot that was canned whole, with the quarts that came of it, all sizes by their volume. */
+export interface LotYield {
   readonly id: string
   readonly version: number
   readonly foodId: string
@@ -12,18 +11,8 @@ export interface CannedLot {
   readonly source: LotSource
   readonly lb: number
   readonly finishedOn: string | null
+  /** Why it is left out of learning; null when it counts. */
   readonly excludedBecause: string | null
-}
-
-/** Jars of a lot that went into a load, or into several of one size. */
-export interface FilledJars {
-  readonly lotId: string | null
-  readonly jar: JarSize
-  readonly filled: number | null
-}
-
-/** A lot that was canned whole, with the quarts that came of it, all sizes by their volume. */
-export interface LotYield extends CannedLot {
   readonly quarts: number
 }
 
@@ -32,18 +21,6 @@ export interface FinishedLot {
   readonly lb: number
   readonly quarts: number
   readonly yearsOld: number
-}
-
-/** What came of each lot; those of which no jar is on record are left out. */
-export function lotYields(
-  lots: readonly CannedLot[],
-  filled: readonly FilledJars[],
-): readonly LotYield[] {
-  const quarts = new Map<string, number>()
-  for (const f of filled)
-    if (f.lotId !== null)
-      quarts.set(f.lotId, (quarts.get(f.lotId) ?? 0) + (f.filled ?? 0) * quartsOf(f.jar))
-  return lots.map((l) => ({ ...l, quarts: quarts.get(l.id) ?? 0 })).filter((y) => y.quarts > 0)
 }
 
 /**

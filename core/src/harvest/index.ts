@@ -4,15 +4,7 @@ export { MAX_PICKINGS, splitPickings } from './pickings'
 export { poundsOfRow, wantedFor, type Wanted } from './wanted'
 export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'
 export { canBy } from './can-by'
-export {
-  countedLots,
-  yieldsByVariety,
-  type VarietyYield,
-  lotYields,
-  type CannedLot,
-  type FilledJars,
-  type LotYield,
-} from './history'
+export { countedLots, yieldsByVariety, type VarietyYield, type LotYield } from './history'
 export {
   beliefOf,
   estimateJars,

@@ -61,12 +61,9 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   }
   return facts.reduce((state, e) => {
     const step = HEAR[e.kind](state, { e, at: momentOf(e), setup, answers })
-    const next = 'ask' in step ? step.state : step
-    return {
-      ...next,
-      questions:
-        'ask' in step ? [...next.questions, { event: e, sentence: step.ask }] : next.questions,
-    }
+    if (!('ask' in step)) return step
+    const { state: next, ask: sentence } = step
+    return { ...next, questions: [...next.questions, { event: e, sentence }] }
   }, START)
 }
 

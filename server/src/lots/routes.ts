@@ -12,14 +12,14 @@ import { notFound, unprocessable } from '../http/problem'
 import { serve } from '../http/serve'
 import { readId } from '../http/validate'
 import { plant } from '../store/plantings'
-import { readYields } from '../store/yields'
+import { listYields } from '../store/yields'
 import { changeRows, deleteRow, findRow, insertRow, removeRows, updateRow } from '../store/rows'
 
 type LotRow = typeof lots.$inferSelect
 
 /** What concerns several lots at once: plantings, moves, splits. All of it is written, or nothing. */
 export function lotRoutes(router: Router, deps: Deps): void {
-  serve(router, lotApi.yields, ({ actor }) => deps.db.inHousehold(actor, (tx) => readYields(tx)))
+  serve(router, lotApi.yields, ({ actor }) => deps.db.inHousehold(actor, listYields))
   serve(router, lotApi.plantings, async ({ actor }) => {
     return deps.db.inHousehold(actor, async (tx) =>
       (await tx.select().from(plantings).orderBy(plantings.firstOn)).map(toWires(plantings)),

@@ -5,7 +5,7 @@ import { and, asc, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { loadEvents, loadPortions, loads, lots } from '../db/schema'
 import type { Listed } from '../http/listed'
-import { listOf, pageOf, readPast, readWritten, readWrittenOf, type WrittenRow } from './written'
+import { listOf, pageOf, readPast, readWritten, type Belonging, type WrittenRow } from './written'
 
 export type LoadRow = typeof loads.$inferSelect
 export type PortionRow = typeof loadPortions.$inferSelect
@@ -45,16 +45,10 @@ const RECENT_DAYS = 30
  * of a lot that is still open, and what began within thirty days.
  * @param now epoch ms.
  */
-export const listLoads = async (tx: Tx, now: number): Promise<Listed<LoadWithEvents[]>> =>
-  listOf(
-    await withFacts(
-      tx,
-      await readWritten(tx, loads, {
-        where: isCurrent(tx, now),
-        order: [desc(loads.startsAt), desc(loads.id)],
-      }),
-    ),
-  )
+export async function listLoads(tx: Tx, now: number): Promise<Listed<LoadWithEvents[]>> {
+  const which = { where: isCurrent(tx, now), order: [desc(loads.startsAt), desc(loads.id)] }
+  return listOf((await readWritten(tx, loads, which, PARTS)).map(judged))
+}
 
 const OPEN_STAGES = LOAD_STAGES.filter((s) => s !== 'checked' && s !== 'aborted')
 
@@ -87,41 +81,29 @@ export async function pastLoads(
   now: number,
   query: PageQuery,
 ): Promise<Listed<PastPage<LoadWithEvents>>> {
-  const page = await readPast(tx, loads, loads.startsAt, sql`not ${isCurrent(tx, now)}`, query)
-  return pageOf({ ...page, rows: await withFacts(tx, page.rows) })
+  const over = sql`not ${isCurrent(tx, now)}`
+  const page = await readPast(tx, loads, loads.startsAt, over, query, PARTS)
+  return pageOf({ ...page, rows: page.rows.map(judged) })
 }
 
 export async function readLoad(tx: Tx, id: string): Promise<LoadWithEvents | undefined> {
-  const [load] = await withFacts(
-    tx,
-    await readWritten(tx, loads, { where: eq(loads.id, id), order: [loads.id] }),
-  )
-  return load && (JSON.parse(load.json) as LoadWithEvents)
+  const which = { where: eq(loads.id, id), order: [loads.id] }
+  const [load] = await readWritten(tx, loads, which, PARTS)
+  return load && (JSON.parse(judged(load).json) as LoadWithEvents)
 }
 
-/** Loads with their portions and facts, and what those say of the process. */
-async function withFacts(tx: Tx, rows: readonly WrittenRow[]): Promise<readonly WrittenRow[]> {
-  if (rows.length === 0) return []
-  const ids = rows.map((r) => r.id)
-  const ofLoad = { name: 'loadId', ids }
-  const portionsOf = await readWrittenOf(
-    tx,
-    loadPortions,
-    { ...ofLoad, column: loadPortions.loadId },
-    ['position'],
-  )
-  const eventsOf = await readWrittenOf(tx, loadEvents, { ...ofLoad, column: loadEvents.loadId }, [
-    'at',
-    'id',
-  ])
-  return rows.map(({ id, json }) => {
-    const [ownPortions, ownEvents] = [portionsOf.get(id) ?? '[]', eventsOf.get(id) ?? '[]']
-    const { setup } = JSON.parse(json) as Load
-    const facts = asEvents(JSON.parse(ownEvents) as readonly LoadEventRow[])
-    const judgement = JSON.stringify(judgeLoad(setup, foldLoad(setup, facts)))
-    return {
-      id,
-      json: `${json.slice(0, -1)},"portions":${ownPortions},"events":${ownEvents},"judgement":${judgement}}`,
-    }
-  })
+const PARTS = {
+  portions: { table: loadPortions, of: loadPortions.loadId, order: [loadPortions.position] },
+  events: { table: loadEvents, of: loadEvents.loadId, order: [loadEvents.at, loadEvents.id] },
+} as const satisfies Readonly<Record<string, Belonging>>
+
+/** A load with its portions and facts, and what those say of the process. */
+function judged({ id, json, portions, events }: WrittenRow<keyof typeof PARTS>): WrittenRow {
+  const { setup } = JSON.parse(json) as Load
+  const facts = asEvents(JSON.parse(events) as readonly LoadEventRow[])
+  const judgement = JSON.stringify(judgeLoad(setup, foldLoad(setup, facts)))
+  return {
+    id,
+    json: `${json.slice(0, -1)},"portions":${portions},"events":${events},"judgement":${judgement}}`,
+  }
 }

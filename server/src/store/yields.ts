@@ -1,16 +1,11 @@
 import type { FoodUse } from '@kelvit/contract'
-import {
-  lotYields,
-  weeklyUse,
-  weeksOfUse,
-  type CannedLot,
-  type FilledJars,
-  type LotYield,
-} from '@kelvit/core'
-import { and, count, eq, gt, inArray, isNotNull, min, sql } from 'drizzle-orm'
+import { JAR_SIZES, quartsOf, weeklyUse, weeksOfUse, type LotYield } from '@kelvit/core'
+import { and, count, eq, gt, inArray, min, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, lots } from '../db/schema'
-import { readList, readTogether } from './written'
+import { wireColumns } from '../db/wire'
+import { Listed } from '../http/listed'
+import { readWhole } from './written'
 
 const YIELD = [
   'id',
@@ -22,24 +17,30 @@ const YIELD = [
   'lb',
   'finishedOn',
   'excludedBecause',
-] as const satisfies readonly (keyof CannedLot)[]
+] as const satisfies readonly (keyof LotYield)[]
+
+/** Quarts of the jars that were filled of a lot, all sizes by their volume. */
+const QUARTS = sql`sum(${loadPortions.filled} * case ${loadPortions.jar} ${sql.join(
+  JAR_SIZES.map((size) => sql`when ${size} then ${quartsOf(size)}::float8`),
+  sql` `,
+)} end)`
+
+/** Lots that were canned whole, with the quarts that came of them; those of which no jar is on record are left out. */
+const canned = (formId?: string): SQL =>
+  sql`select ${wireColumns(lots, YIELD)}, came.quarts from ${lots} join (
+      select ${loadPortions.lotId}, ${QUARTS} as quarts from ${loadPortions}
+      where ${loadPortions.lotId} is not null group by ${loadPortions.lotId}
+    ) came on came.lot_id = ${lots.id}
+    where ${and(eq(lots.state, 'canned'), formId ? eq(lots.formId, formId) : undefined)} and came.quarts > 0
+    order by ${lots.finishedOn}, ${lots.id}`
 
 /** Lots that were canned whole, of one form or of all, with the quarts that came of them. */
-export async function readYields(tx: Tx, formId?: string): Promise<readonly LotYield[]> {
-  const canned = and(eq(lots.state, 'canned'), formId ? eq(lots.formId, formId) : undefined)
-  const own = JSON.parse(
-    await readList(tx, lots, { where: canned, order: [lots.finishedOn, lots.id], names: YIELD }),
-  ) as CannedLot[]
-  const ofCanned = formId
-    ? inArray(loadPortions.lotId, tx.select({ id: lots.id }).from(lots).where(canned))
-    : isNotNull(loadPortions.lotId)
-  const filled = await readTogether<FilledJars[]>(
-    tx,
-    sql`select ${loadPortions.lotId} as "lotId", ${loadPortions.jar}, sum(${loadPortions.filled}) as filled
-      from ${loadPortions} where ${ofCanned} group by ${loadPortions.lotId}, ${loadPortions.jar}`,
-  )
-  return lotYields(own, filled)
-}
+export const readYields = async (tx: Tx, formId?: string): Promise<readonly LotYield[]> =>
+  JSON.parse(await readWhole(tx, canned(formId))) as LotYield[]
+
+/** The same of all forms, as it goes out. */
+export const listYields = async (tx: Tx): Promise<Listed<readonly LotYield[]>> =>
+  new Listed(await readWhole(tx, canned()))
 
 /**
  * What was really eaten of each food in the past year; foods whose record is too short
