@@ -5,7 +5,16 @@ export default defineConfig({
     projects: [
       // Nothing here is stubbed or kept in modules: what one file has loaded serves the next.
       { test: { name: 'core', include: ['core/test/**/*.test.ts'], isolate: false } },
-      { test: { name: 'web', include: ['web/test/**/*.test.{ts,tsx}'] } },
+      {
+        test: {
+          name: 'web',
+          include: ['web/test/**/*.test.{ts,tsx}'],
+          exclude: ['web/test/device/**'],
+          isolate: false,
+        },
+      },
+      // What a device keeps for itself is in modules: each file begins on a fresh device.
+      { test: { name: 'device', include: ['web/test/device/**/*.test.{ts,tsx}'] } },
       {
         test: {
           name: 'server',

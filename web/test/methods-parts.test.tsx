@@ -1,15 +1,12 @@
 // @vitest-environment jsdom
 import * as unit from '@kelvit/core'
-import 'fake-indexeddb/auto'
 import type { CannerRead, Household } from '@kelvit/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { refetchWhenSent } from '../src/sync/changes'
 import { SignedIn } from '../src/household/session'
 import { Page as MixedJar } from '../src/station/methods/mixed-jar-page'
-import { openOutbox, sendOut, waitingToSend, wipeOutbox } from '../src/sync/outbox'
 import { canner, household } from './kit'
 
 const member = { id: 'm1', name: 'Wren', signInName: 'wren', role: 'keeper', version: 1 } as const
@@ -118,33 +115,5 @@ describe('a mixed jar, asked on the page', () => {
     showJar()
     put(/What goes in/, ' , ')
     expect(said()).not.toMatch(/^Yes/)
-  })
-})
-
-describe('lists that other pages changed', () => {
-  test('wait while something of ours waits, and none is forgotten', async () => {
-    let asked: string[] = []
-    vi.spyOn(client, 'invalidateQueries').mockImplementation((q) => {
-      asked.push(String(q?.queryKey?.[0]))
-      return Promise.resolve()
-    })
-    const close = openOutbox(
-      { householdId: 'h', memberId: 'm1' },
-      { refused: () => undefined, delivered: () => refetchWhenSent(client, ['loads']) },
-    )
-    refetchWhenSent(client, ['needs'])
-    expect(asked).toEqual(['needs'])
-    asked = []
-    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
-    sendOut({ path: '/api/jars/1/fate', body: {} })
-    refetchWhenSent(client, ['canners'])
-    refetchWhenSent(client, ['shelves', 'canners'])
-    expect(asked).toEqual([])
-    vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
-    window.dispatchEvent(new Event('online'))
-    await vi.waitFor(() => expect(waitingToSend()).toHaveLength(0))
-    await vi.waitFor(() => expect([...asked].sort()).toEqual(['canners', 'loads', 'shelves']))
-    await wipeOutbox()
-    close()
   })
 })

@@ -4,11 +4,11 @@ import 'fake-indexeddb/auto'
 import { LESSONS, startCanner, stepCanner, type Lesson } from '@kelvit/core'
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
-import { waitingToSend } from '../src/sync/outbox'
-import { Drawing } from '../src/station/practice/drawing'
-import { Knob } from '../src/station/practice/knob'
-import { Page } from '../src/station/practice/page'
-import { show, stage } from './show'
+import { waitingToSend } from '../../src/sync/outbox'
+import { Drawing } from '../../src/station/practice/drawing'
+import { Knob } from '../../src/station/practice/knob'
+import { Page } from '../../src/station/practice/page'
+import { show, stage } from '../show'
 
 stage()
 const lesson = (id: string): Lesson => LESSONS.find((l) => l.id === id)!

@@ -12,7 +12,7 @@ const ALDER = { householdId: 'h1', memberId: 'm2' }
 let sent: Sent[] = []
 /** What the server answers for a path: a status, or nothing at all. */
 let answer: (path: string) => number | 'unreachable' = () => 200
-let outbox: typeof import('../src/sync/outbox')
+let outbox: typeof import('../../src/sync/outbox')
 let refusals: string[] = []
 let delivered = 0
 let close: () => void = () => undefined
@@ -40,7 +40,7 @@ beforeEach(async () => {
     )
   })
   vi.resetModules()
-  outbox = await import('../src/sync/outbox')
+  outbox = await import('../../src/sync/outbox')
   sent = []
   refusals = []
   delivered = 0
@@ -128,7 +128,7 @@ describe('two pages of one browser', () => {
     const first = outbox
     const firstDelivered = (): number => delivered
     vi.resetModules()
-    outbox = await import('../src/sync/outbox')
+    outbox = await import('../../src/sync/outbox')
     let here = 0
     close = outbox.openOutbox(WREN, { refused: () => undefined, delivered: () => here++ })
     let release: () => void = () => undefined
