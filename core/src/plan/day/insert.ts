@@ -98,21 +98,30 @@ class Desk {
     const { climb, unload } = load.stages
     const off = offsets(load)
     const canner = this.canners.get(load.cannerId)
+    // Each of them says from when on at the earliest; whoever is asked first, all agree at the same minute.
+    const later = (heat: number): number => {
+      const last = heat + off.out + unload
+      const taken = canner?.lastFull(heat, last) ?? -1
+      if (taken >= 0) return taken + 1
+      const burning = this.burners?.lastFull(heat, last) ?? -1
+      if (burning >= 0) return burning + 1
+      const watching = this.watch?.lastFull(heat, heat + off.cool) ?? -1
+      if (watching >= 0) return watching + 1
+      const climbing = this.hands.lastFull(heat + off.climb, heat + off.climb + climb)
+      if (climbing >= 0) return climbing - off.climb + 1
+      const back = this.alone(heat + off.rest, heat + off.out)
+      if (back !== undefined && back - off.rest > heat) return back - off.rest
+      const out = this.hands.earliest(heat + off.out, unload)
+      if (out - off.out - OPENED_WAITS_MIN > heat) return out - off.out - OPENED_WAITS_MIN
+      const emptied = Math.max(
+        canner?.lastFull(last, out + unload) ?? -1,
+        this.burners?.lastFull(last, out + unload) ?? -1,
+      )
+      return emptied >= 0 ? emptied + 1 : heat
+    }
     let heat = from
     while (heat + off.out + unload <= this.end) {
-      const climbing = this.hands.lastFull(heat + off.climb, heat + off.climb + climb)
-      const watching = this.watch?.lastFull(heat, heat + off.cool) ?? -1
-      const out = this.hands.earliest(heat + off.out, unload)
-      const emptied = canner?.lastFull(heat, out + unload) ?? -1
-      const burning = this.burners?.lastFull(heat, out + unload) ?? -1
-      const next = Math.max(
-        climbing - off.climb + 1,
-        watching + 1,
-        emptied + 1,
-        burning + 1,
-        out - off.out - OPENED_WAITS_MIN,
-        (this.alone(heat + off.rest, heat + off.out) ?? 0) - off.rest,
-      )
+      const next = later(heat)
       if (next <= heat) return heat
       heat = next
     }
@@ -159,9 +168,10 @@ export function insertLoads(
   const [empty, desk] = [new Desk(problem, end), new Desk(problem, end)]
   const steps = nodes.map((n) => n.prepare.length + 1)
   let best: (Plan & { times: Float64Array; finish: number; ease: number }) | undefined
-  const judge = ({ order, delays }: Plan): boolean => {
+  /** Puts the steps in as a plan says, and keeps the plan when it is the best; gives when it ends, if that is early enough. */
+  const run = ({ order, delays }: Plan, latest: number): number | undefined => {
     // An order that ends later than the best is of no use; one that ends with it is.
-    desk.renew(empty, best?.finish ?? end)
+    desk.renew(empty, latest)
     const times = start.slice()
     const done = loads.map(() => 0)
     const ready = loads.map(() => 0)
@@ -173,24 +183,25 @@ export function insertLoads(
       if (piece !== undefined) {
         const minutes = load.stages.prepare / at.prepare.length
         const from = desk.prepare(ready[i] ?? 0, minutes)
-        if (from === undefined) return false
+        if (from === undefined) return undefined
         times[piece] = from
         ready[i] = from + minutes
         continue
       }
-      const run = desk.run(load, ready[i] ?? 0, delays[i] ?? 0)
-      if (!run) return false
-      times[at.fill] = run.fill
-      times[at.heat] = run.heat
-      times[at.unload] = run.unload
-      finish = Math.max(finish, run.unload + load.stages.unload)
+      const placed = desk.run(load, ready[i] ?? 0, delays[i] ?? 0)
+      if (!placed) return undefined
+      times[at.fill] = placed.fill
+      times[at.heat] = placed.heat
+      times[at.unload] = placed.unload
+      finish = Math.max(finish, placed.unload + load.stages.unload)
     }
     const ease = tidy ? easeOf(problem, times) : 0
     const equal = best !== undefined && finish <= best.finish + 1e-6
-    if (finish < (best?.finish ?? end) || (equal && ease < (best?.ease ?? 0) - 1e-6))
+    if (finish < latest || (equal && ease < (best?.ease ?? 0) - 1e-6))
       best = { times, finish, order, delays, ease }
-    return true
+    return finish
   }
+  const judge = triedOnce(run, () => best?.finish ?? end)
   const whole = (order: readonly number[]): Plan => ({
     order: order.flatMap((i) => Array.from({ length: steps[i] ?? 0 }, () => i)),
     delays: loads.map(() => 0),
@@ -228,6 +239,28 @@ const horizon = ({ loads, away }: DayProblem): number =>
       m + Object.values(l.stages).reduce((a, b) => a + b, 0) + FILLED_WAITS_MIN + OPENED_WAITS_MIN,
     1,
   ) + away.reduce((m, a) => Math.max(m, a.until), 0)
+
+/**
+ * Whether a plan ends early enough, each plan tried once: the latest end only comes nearer,
+ * so one that was tried ends when it did, or is too late for good.
+ * @param run when a plan ends, minutes from opening, if that is not after the latest.
+ */
+function triedOnce(
+  run: (plan: Plan, latest: number) => number | undefined,
+  latest: () => number,
+): (plan: Plan) => boolean {
+  const ends = new Map<string, number>()
+  return (plan) => {
+    const key = keyOf(plan)
+    const known = ends.get(key)
+    if (known !== undefined) return known <= latest()
+    const finish = run(plan, latest())
+    ends.set(key, finish ?? Infinity)
+    return finish !== undefined
+  }
+}
+
+const keyOf = ({ order, delays }: Plan): string => `${order.join()}/${delays.join()}`
 
 /** All orders of some loads, those with like loads exchanged left out. */
 function* everyOrder(loads: readonly DayLoad[]): Generator<readonly number[]> {
