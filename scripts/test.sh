@@ -7,16 +7,17 @@ cd "$(dirname "$0")/.."
 status=0
 unit() { local json=$1; shift; npx vitest run --reporter=default --reporter=json --outputFile.json="$data/$json.json" "$@"; }
 journeys() { local json=$1; shift; PLAYWRIGHT_JSON_OUTPUT_NAME="$data/$json.json" npx playwright test --config e2e/playwright.config.ts --output "test-results/$json" --reporter=list,json "$@"; }
-# No core may be idle: what waits for a database, and what is killed and comes back, runs beside the rest.
-unit server --project server > "$data/server.txt" 2>&1 &
-server=$!
+# Core and pages need no database: they run beside the server's tests and are told after them.
+unit core --project core --project web --project device --maxWorkers 1 > "$data/core.txt" 2>&1 &
+core=$!
+# What is killed and comes back mostly waits: it runs beside them too. More at once would only be in each other's way.
 journeys kept keeps-running --workers 1 > "$data/kept.txt" 2>&1 &
 kept=$!
-unit core --project core --project web --project device --maxWorkers 1 || status=1
-journeys browser --grep-invert keeps-running || status=1
-wait "$server" || status=1
-cat "$data/server.txt"
+unit server --project server || status=1
+wait "$core" || status=1
+cat "$data/core.txt"
 wait "$kept" || status=1
 cat "$data/kept.txt"
+journeys browser --grep-invert keeps-running || status=1
 node scripts/count-tests.mjs "$data/core.json" "$data/server.json" "$data/kept.json" "$data/browser.json" || status=1
 exit "$status"
