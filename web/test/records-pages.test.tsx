@@ -11,6 +11,7 @@ import { Logbook } from '../src/station/records/logbook'
 import { Page as NextPage } from '../src/station/records/next-page'
 import { RowsIn } from '../src/station/records/rows-in'
 import { Page as YearPage } from '../src/station/records/year-page'
+import { jar as jarOfYear } from '../../core/test/kit/year'
 import { household, jar, load } from './kit'
 import { show, stage } from './show'
 
@@ -90,19 +91,8 @@ describe('the logbook', () => {
   })
 })
 
-const yearJar = (more: Partial<YearJar> = {}): YearJar => ({
-  foodId: 'beets',
-  jar: 'quart',
-  cannedOn: '2025-08-04',
-  loadId: 'd1',
-  state: 'on-shelf',
-  seal: 'sealed',
-  hold: null,
-  cause: null,
-  goneOn: null,
-  costEach: null,
-  ...more,
-})
+const yearJar = (more: Partial<YearJar> = {}): YearJar =>
+  jarOfYear({ foodId: 'beets', cannedOn: '2025-08-04', loadId: 'd1', ...more })
 const beets2025 = (prices = household.settings.prices) =>
   yearRecord({
     year: 2025,

@@ -2,11 +2,10 @@
 // What can be told at the stove, in how many taps, and what the device does about it.
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
-import type { CannerRead, LoadEventRow, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
+import type { CannerRead, NewLoadEvent } from '@kelvit/contract'
 import {
   asEvents,
   foldLoad,
-  judgeLoad,
   traceOf,
   type LoadSetup,
   type Verdict as VerdictCode,
@@ -26,11 +25,10 @@ import { PracticeVoice } from '../src/load/use-stove'
 import { Verdict } from '../src/load/verdict'
 import { lastTime } from '../src/load/when-field'
 import { batchesAgain } from '../src/station/pantry/set-aside'
+import { asLoad, MIN, rows, START, TO_PROCESS } from './evening'
 import { canner, household, jar, load } from './kit'
 import { show as showPart, stage } from './show'
 
-const MIN = 60_000
-const START = Date.parse('2026-08-14T17:00:00Z')
 const said: Omit<NewLoadEvent, 'at'>[] = []
 
 stage()
@@ -47,28 +45,6 @@ const weighted: LoadSetup = { ...dial, regulatedBy: 'weighted', psi: unit.psi(15
 const gear = (more: Partial<CannerRead> = {}): CannerRead =>
   canner({ gauge: 'dial', regulatedBy: 'dial', inspectedOn: '2026-05-10', ...more })
 
-const rows = (...list: readonly (readonly [number, string, number?])[]): LoadEventRow[] =>
-  list.map(([minute, kind, psi], i) => ({
-    id: `0000000${i}`,
-    loadId: 'd1',
-    at: new Date(START + minute * MIN).toISOString(),
-    happenedAt: null,
-    heardAt: null,
-    kind: kind as LoadEventRow['kind'],
-    by: 'Wren',
-    psi: psi === undefined ? null : unit.psi(psi),
-    text: null,
-    eventId: null,
-    source: null,
-  }))
-const TO_PROCESS = [
-  [0, 'started'],
-  [1, 'filling-began'],
-  [2, 'locked'],
-  [20, 'steam-steady'],
-  [30, 'weight-on'],
-  [40, 'reading', 12],
-] as const
 const COOLING = [
   ...TO_PROCESS,
   [49, 'reading', 12],
@@ -85,14 +61,6 @@ const OUT = [
   [116, 'unloaded'],
 ] as const
 
-const asLoad = (
-  list: readonly (readonly [number, string, number?])[],
-  setup = dial,
-): LoadWithEvents => {
-  const events = rows(...list)
-  const state = foldLoad(setup, asEvents(events))
-  return load({ setup, events, stage: state.stage, judgement: judgeLoad(setup, state) })
-}
 const at = (
   minute: number,
   list: readonly (readonly [number, string, number?])[],
@@ -288,8 +256,8 @@ describe('prompts', () => {
     press('Alder did')
     press('Nobody did')
     expect(said).toEqual([
-      { kind: 'watched', text: 'Alder', eventId: '00000006' },
-      { kind: 'unwatched', eventId: '00000006' },
+      { kind: 'watched', text: 'Alder', eventId: 'e006' },
+      { kind: 'unwatched', eventId: 'e006' },
     ])
   })
   test('heard on one device is quiet on all, until it is due anew', () => {

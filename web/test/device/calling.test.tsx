@@ -2,7 +2,6 @@
 // What a device does when something is due at the stove: sound, voice, title; again until it is heard.
 import 'fake-indexeddb/auto'
 import type { LoadWithEvents } from '@kelvit/contract'
-import { asEvents, foldLoad, judgeLoad, psi } from '@kelvit/core'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { alarmSettings, setAlarmSettings } from '../../src/alarm/settings'
@@ -12,11 +11,9 @@ import { useWorse } from '../../src/alarm/use-worse'
 import { setPageTitle } from '../../src/ui/title'
 import { useRocking } from '../../src/station/practice/use-rocking'
 import { AlarmButton } from '../../src/station/stove/alarm-sheet'
+import { asLoad, MIN, START, TO_PROCESS, type Fact } from '../evening'
 import { canner, load } from '../kit'
 import { show, stage } from '../show'
-
-const MIN = 60_000
-const START = Date.parse('2026-08-14T17:00:00Z')
 
 /** Tones that were started, hertz; the audio itself is the platform's. */
 const tones: number[] = []
@@ -81,35 +78,7 @@ beforeEach(() => {
 })
 
 /** A dial load that processes since minute 40, with more said after it. */
-function running(
-  ...more: readonly (readonly [number, string, (number | string)?])[]
-): LoadWithEvents {
-  const list = [
-    [0, 'started'],
-    [1, 'filling-began'],
-    [2, 'locked'],
-    [20, 'steam-steady'],
-    [30, 'weight-on'],
-    [40, 'reading', 12],
-    ...more,
-  ] as const
-  const events = list.map(([minute, kind, value], i) => ({
-    id: `e${String(i).padStart(3, '0')}`,
-    loadId: 'd1',
-    at: new Date(START + minute * MIN).toISOString(),
-    happenedAt: null,
-    heardAt: null,
-    kind: kind as LoadWithEvents['events'][number]['kind'],
-    by: 'Wren',
-    psi: typeof value === 'number' ? psi(value) : null,
-    text: typeof value === 'string' ? value : null,
-    eventId: null,
-    source: null,
-  }))
-  const { setup } = load()
-  const state = foldLoad(setup, asEvents(events))
-  return load({ events, stage: state.stage, judgement: judgeLoad(setup, state) })
-}
+const running = (...more: readonly Fact[]): LoadWithEvents => asLoad([...TO_PROCESS, ...more])
 
 function Ear() {
   useAlarm()
