@@ -1,10 +1,11 @@
 import type { PageQuery } from '@kelvit/contract/routes'
-import type { PastPage, LoadEventRow, LoadWithEvents, Load } from '@kelvit/contract'
-import { asEvents, foldLoad, judgeLoad, LOAD_STAGES, type LoadEvent } from '@kelvit/core'
+import type { PastPage, LoadWithEvents } from '@kelvit/contract'
+import { LOAD_STAGES, type LoadEvent } from '@kelvit/core'
 import { and, asc, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { loadEvents, loadPortions, loads, lots } from '../db/schema'
 import type { Listed } from '../http/listed'
+import { judgementOf } from './judged'
 import { listOf, pageOf, readPast, readWritten, type Belonging, type WrittenRow } from './written'
 
 export type LoadRow = typeof loads.$inferSelect
@@ -99,9 +100,7 @@ const PARTS = {
 
 /** A load with its portions and facts, and what those say of the process. */
 function judged({ id, json, portions, events }: WrittenRow<keyof typeof PARTS>): WrittenRow {
-  const { setup } = JSON.parse(json) as Load
-  const facts = asEvents(JSON.parse(events) as readonly LoadEventRow[])
-  const judgement = JSON.stringify(judgeLoad(setup, foldLoad(setup, facts)))
+  const judgement = judgementOf(id, json, events)
   return {
     id,
     json: `${json.slice(0, -1)},"portions":${portions},"events":${events},"judgement":${judgement}}`,
