@@ -1,8 +1,7 @@
 import pg from 'pg'
+import { randomBytes } from 'node:crypto'
 import { resolve } from 'node:path'
 import { migrateDatabase } from '../src/db/migrate'
-
-const NAME = 'kelvit_server_test'
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -20,11 +19,15 @@ export default async function setUp({
   if (!base) throw new Error('KELVIT_TEST_DATABASE_URL is not set; run ./kelvit test')
   const admin = new pg.Client({ connectionString: base })
   await admin.connect()
-  await admin.query(`drop database if exists ${NAME} with (force)`)
-  await admin.query(`create database ${NAME}`)
-  await admin.end()
+  // Runs go beside each other.
+  const name = `kelvit_test_${randomBytes(4).toString('hex')}`
+  await admin.query(`create database ${name}`)
   const url = new URL(base)
-  url.pathname = `/${NAME}`
+  url.pathname = `/${name}`
   await migrateDatabase(url.toString(), resolve(import.meta.dirname, '../drizzle'))
   provide('databaseUrl', url.toString())
+  return async () => {
+    await admin.query(`drop database ${name} with (force)`)
+    await admin.end()
+  }
 }
