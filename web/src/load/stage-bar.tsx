@@ -23,7 +23,8 @@ export function StageBar({ view, small }: { readonly view: LoadView; readonly sm
         return (
           <li
             key={stage}
-            className="min-w-0"
+            // The word of the stage that runs is never cut.
+            className={running && !small ? 'min-w-0 sm:min-w-max' : 'min-w-0'}
             style={{ flexGrow: width[stage] ?? 10, flexBasis: 0 }}
             {...(running ? { 'aria-current': 'step' as const } : {})}
           >

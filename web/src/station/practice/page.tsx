@@ -106,19 +106,21 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
       <Panel rim="running" label="The practice canner" className="flex flex-col gap-3">
-        <header className="flex flex-wrap items-baseline gap-x-4">
+        <header className="flex flex-wrap items-center gap-x-4">
           <h2>{lesson.title}</h2>
-          <p className="tabular ml-auto text-ink-soft">
-            {showClock(Math.floor(run.canner.seconds))}
-          </p>
+          <Button size="small" look="quiet" className="-my-2 ml-auto" onClick={() => setOver(true)}>
+            End and look back
+          </Button>
         </header>
         <p className="text-[15px] leading-relaxed text-ink-soft">{lesson.about}</p>
         <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
           <div className="min-w-64 flex-1">
             <Drawing s={run.canner} lesson={lesson} weightOn={weightOn} lidOff={lidOff} />
           </div>
-          <div className="flex flex-wrap gap-2 sm:w-44 sm:flex-col">
-            <Knob value={heat} onChange={(v) => turn({ heat: v })} />
+          <div className="grid w-full grid-cols-2 gap-2 sm:w-44 sm:grid-cols-1">
+            <div className="col-span-2 sm:col-span-1">
+              <Knob value={heat} onChange={(v) => turn({ heat: v })} />
+            </div>
             <Button onClick={() => turn({ weightOn: !weightOn })}>
               {weightOn ? 'Take weight off' : 'Put weight on'}
             </Button>
@@ -127,7 +129,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
             </Button>
           </div>
         </div>
-        <Speeds speed={speed} setSpeed={setSpeed} end={() => setOver(true)} />
+        <Speeds speed={speed} setSpeed={setSpeed} passed={run.canner.seconds} />
       </Panel>
       {phone.ringing ? (
         <Phone answer={phone.answer} ignore={phone.ignore} talking={phone.talking} />
@@ -143,15 +145,20 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
 function Speeds({
   speed,
   setSpeed,
-  end,
+  passed,
 }: {
   readonly speed: number
   readonly setSpeed: (speed: number) => void
-  readonly end: () => void
+  /** Since the lesson began, s. */
+  readonly passed: number
 }) {
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-rim pt-3">
-      <div role="group" aria-label="How fast time passes" className="flex flex-wrap gap-1.5">
+      <div
+        role="group"
+        aria-label="How fast time passes"
+        className="grid grow grid-cols-3 gap-1.5 sm:flex"
+      >
         {SPEEDS.map((s) => (
           <Button
             key={s}
@@ -164,9 +171,7 @@ function Speeds({
           </Button>
         ))}
       </div>
-      <Button size="small" look="quiet" className="ml-auto" onClick={end}>
-        End and look back
-      </Button>
+      <p className="tabular ml-auto text-ink-soft">{showClock(Math.floor(passed))}</p>
     </div>
   )
 }
