@@ -158,6 +158,16 @@ describe('a year', () => {
       expect(putUp).toBe(n - again)
     }
   })
+  test('how many sealed: of what there is most first, and as many by their names', async () => {
+    const visitor = kit.browser()
+    await visitor.send('POST', '/api/session', { demo: true })
+    const rates = (await visitor.send('GET', '/api/seal-rates')).body as any[]
+    const foods = rates.filter((r) => r.by === 'food')
+    const known = [...foods].sort((a, b) => b.jars - a.jars || (a.name < b.name ? -1 : 1))
+    expect(foods.map((r) => r.name)).toEqual(known.map((r) => r.name))
+    // It would say nothing of equal ones if there were none.
+    expect(new Set(foods.map((r) => r.jars)).size).toBeLessThan(foods.length - 1)
+  })
   test('days are the house’s: what was put up late on New Year’s Eve belongs to the old year', async () => {
     const stove = await ran()
     // 23:30 on 31 December in Denver is 2027 in Greenwich.

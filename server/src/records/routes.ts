@@ -19,7 +19,10 @@ const sealed = sql<number>`count(*) filter (where ${jars.seal} <> 'unsealed')`.m
 const told = (
   by: SealRate['by'],
   rows: readonly { readonly name: string; readonly jars: number; readonly sealed: number }[],
-): SealRate[] => rows.map((r) => ({ by, ...r })).sort((a, b) => b.jars - a.jars)
+): SealRate[] =>
+  rows
+    .map((r) => ({ by, ...r }))
+    .sort((a, b) => b.jars - a.jars || a.name.localeCompare(b.name, 'en'))
 
 /** How many jars sealed, by what they held, where they stood and which lids they had. */
 async function sealRates(tx: Tx): Promise<SealRate[]> {
