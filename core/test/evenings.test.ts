@@ -78,7 +78,7 @@ describe('the heat', () => {
     })
     const up = [...back, '72 reading 12']
     const { state } = on(dial, ...up)
-    expect(loadAt(dial, state, 75 * MIN).clock).toMatchObject({ leftMs: 22 * MIN })
+    expect(loadAt(dial, state, 75 * MIN, 'us').clock).toMatchObject({ leftMs: 22 * MIN })
   })
   test.each(['pressure-zero', 'lock-dropped'])('off early, then %s: vented again', (kind) => {
     const lines = [...until(GOOD_DIAL, 65), '67 heat-off', `80 ${kind}`, '83 heat-on']
@@ -175,7 +175,7 @@ describe('pressure', () => {
     const lines = [...until(GOOD_DIAL, 65), '66 pressure-zero', '82 reading 12']
     const { state } = on(dial, ...lines)
     expect(state).toMatchObject({ stage: 'processing', vent: 'short', ventAgain: true })
-    expect(loadAt(dial, state, 83 * MIN).prompts.map((p) => p.kind)).toContain('vent-again')
+    expect(loadAt(dial, state, 83 * MIN, 'us').prompts.map((p) => p.kind)).toContain('vent-again')
     expect(
       on(dial, ...lines, '91 reading 12', '100 reading 12', '107 heat-off', ...evening(110))
         .verdict,
@@ -217,7 +217,7 @@ describe('nobody watched', () => {
   const alone = [...until(GOOD_DIAL, 57), '78 reading 12', '82 heat-off', ...GOOD_DIAL.slice(10)]
   test('a dial unread for over 20 minutes is asked about; unanswered, the jars are in doubt', () => {
     const asked = on(dial, ...until(alone, 78))
-    const prompt = loadAt(dial, asked.state, 79 * MIN).prompts[0]
+    const prompt = loadAt(dial, asked.state, 79 * MIN, 'us').prompts[0]
     expect(prompt).toMatchObject({ kind: 'watched', eventId: asked.state.gaps[0]?.id })
     expect(prompt?.sentence).toMatch(/21 minutes.*watch/)
     expect(on(dial, ...alone)).toMatchObject({
@@ -410,7 +410,7 @@ describe('taking the jars out', () => {
     })
     const said = on(dial, ...open, `${tenHours} unloaded @140`)
     expect(said).toMatchObject({ verdict: 'as-tested', state: { outAt: 140 * MIN, questions: [] } })
-    expect(loadAt(dial, said.state, tenHours * MIN).reprocessBy).toBe(140 * MIN + 24 * HOUR)
+    expect(loadAt(dial, said.state, tenHours * MIN, 'us').reprocessBy).toBe(140 * MIN + 24 * HOUR)
     expect(
       on(dial, ...open, `${tenHours} unloaded`, `${tenHours + 1} unloaded @140`),
     ).toMatchObject({ verdict: 'as-tested', state: { outAt: 140 * MIN } })

@@ -231,7 +231,7 @@ describe('how long something has been due', () => {
   test('counts from the reading, the silence or the end of the time', () => {
     const { events, at } = broughtTo(dial, 'processing')
     const first = (more: Parameters<typeof foldLoad>[1], now: number) =>
-      loadAt(dial, foldLoad(dial, [...events, ...more]), now).prompts[0]
+      loadAt(dial, foldLoad(dial, [...events, ...more]), now, 'us').prompts[0]
     const high = fact('reading', at + MIN, { psi: unit.psi(19) })
     expect(first([high], at + 3 * MIN)).toMatchObject({ kind: 'heat-down', overdueMs: 2 * MIN })
     const over = fact('reading', at + MIN, { psi: unit.psi(16) })
@@ -247,7 +247,7 @@ describe('how long something has been due', () => {
     // A weight is not asked for by the clock of a dial.
     const on = broughtTo(weighted, 'processing')
     expect(
-      loadAt(weighted, foldLoad(weighted, on.events), on.at + 22 * MIN).prompts[0],
+      loadAt(weighted, foldLoad(weighted, on.events), on.at + 22 * MIN, 'us').prompts[0],
     ).toMatchObject({ kind: 'look', overdue: false })
   })
 })

@@ -11,6 +11,7 @@ import {
   type LoadEventKind,
   type LoadSetup,
   type LoadStage,
+  type UnitSystem,
 } from '@kelvit/core'
 import { ANY_KIND, broughtTo, dial, fact, HOUR, MIN, STAGES, weighted } from './kit/loads'
 
@@ -195,7 +196,7 @@ describe('a needle is read against the tested figure and the gauge', () => {
     const low = [...events, fact('reading', at + 24 * MIN, { psi: unit.psi(11.99) })]
     expect(foldLoad(dial, low)).toMatchObject({ stage: 'climbing', restarts: 1, lostMs: 24 * MIN })
     const again = foldLoad(dial, [...low, fact('reading', at + 26 * MIN, { psi: unit.psi(12) })])
-    expect(loadAt(dial, again, at + 30 * MIN).clock).toMatchObject({ leftMs: 21 * MIN })
+    expect(loadAt(dial, again, at + 30 * MIN, 'us').clock).toMatchObject({ leftMs: 21 * MIN })
   })
   test('what a low reading finds may have begun right after the last look', () => {
     const { events, at } = broughtTo(dial, 'processing')
@@ -226,7 +227,7 @@ describe('a needle is read against the tested figure and the gauge', () => {
       fact('reading', on.at + 9 * MIN, { psi: unit.psi(3) }),
     ])
     expect(state).toMatchObject({ stage: 'processing', restarts: 0, lastLook: on.at })
-    expect(loadAt(weighted, state, on.at + 15 * MIN).prompt).toMatchObject({ kind: 'look' })
+    expect(loadAt(weighted, state, on.at + 15 * MIN, 'us').prompt).toMatchObject({ kind: 'look' })
   })
 })
 
@@ -310,19 +311,19 @@ describe('clocks', () => {
   test('steam that faltered counts up from the falter, and never below nothing', () => {
     const { events, at } = broughtTo(dial, 'venting')
     const state = foldLoad(dial, [...events, fact('steam-faltered', at + 6 * MIN)])
-    expect(loadAt(dial, state, at + 8 * MIN).clock).toEqual({ kind: 'up', passedMs: 2 * MIN })
-    expect(loadAt(dial, state, at).clock).toEqual({ kind: 'up', passedMs: 0 })
+    expect(loadAt(dial, state, at + 8 * MIN, 'us').clock).toEqual({ kind: 'up', passedMs: 2 * MIN })
+    expect(loadAt(dial, state, at, 'us').clock).toEqual({ kind: 'up', passedMs: 0 })
   })
   test('a clock that ran out stays at nothing and says how long ago', () => {
     const { events, at } = broughtTo(dial, 'resting')
-    const late = loadAt(dial, foldLoad(dial, events), at + 16 * MIN)
+    const late = loadAt(dial, foldLoad(dial, events), at + 16 * MIN, 'us')
     expect(late.clock).toMatchObject({ kind: 'down', leftMs: 0, endsAt: at + 10 * MIN })
     expect(late.prompt).toMatchObject({ kind: 'done', overdueMs: 6 * MIN })
   })
   test('tomatoes stay five minutes in the opened canner', () => {
     const setup = { ...dial, openMinutes: unit.minutes(5) }
     const { events, at } = broughtTo(setup, 'unloading')
-    expect(loadAt(setup, foldLoad(setup, events), at + MIN).clock).toMatchObject({
+    expect(loadAt(setup, foldLoad(setup, events), at + MIN, 'us').clock).toMatchObject({
       leftMs: 4 * MIN,
     })
   })
@@ -345,7 +346,7 @@ describe('clocks', () => {
 
 describe('prompts, each at its minute and silenced by doing it', () => {
   const kinds = (setup: LoadSetup, events: readonly LoadEvent[], now: number) =>
-    loadAt(setup, foldLoad(setup, events), now).prompts.map((p) => p.kind)
+    loadAt(setup, foldLoad(setup, events), now, 'us').prompts.map((p) => p.kind)
   test.each([
     ['filled jars wait', dial, 'filling', 15 * MIN, 'jars-waiting', 'locked'],
     ['no steam', dial, 'heating', HOUR, 'no-steam', 'steam-steady'],
@@ -364,7 +365,7 @@ describe('prompts, each at its minute and silenced by doing it', () => {
   test('each is a sentence', () => {
     for (const stage of STAGES) {
       const { events, at } = broughtTo(dial, stage)
-      for (const p of loadAt(dial, foldLoad(dial, events), at + 30 * HOUR).prompts)
+      for (const p of loadAt(dial, foldLoad(dial, events), at + 30 * HOUR, 'us').prompts)
         expect(p.sentence).toMatch(/^[A-Z].*[.?]$/)
     }
   })
@@ -376,6 +377,10 @@ describe('prompts, each at its minute and silenced by doing it', () => {
     expect(kinds(dial, [...events, read(15.25, 1)], at + MIN)).toEqual(['ease'])
     expect(kinds(dial, [...events, read(18.5, 1)], at + MIN)).toEqual(['heat-down'])
     expect(kinds(dial, [...events, read(18.5, 1), read(13, 2)], at + 2 * MIN)).toEqual([])
+    const said = (units: UnitSystem) =>
+      loadAt(dial, foldLoad(dial, [...events, read(15.25, 1)]), at + MIN, units).prompt?.sentence
+    expect(said('us')).toBe('Ease the heat a little: hold it near 12 psi.')
+    expect(said('metric')).toBe('Ease the heat a little: hold it near 83 kPa.')
     const high = { ...dial, gaugeErrorPsi: unit.psi(1) }
     const on = broughtTo(high, 'processing')
     expect(
@@ -384,7 +389,8 @@ describe('prompts, each at its minute and silenced by doing it', () => {
   })
   test('lids are overdue after 24 hours, not at them', () => {
     const { events, at } = broughtTo(dial, 'standing')
-    const overdue = (ms: number) => loadAt(dial, foldLoad(dial, events), at + ms).prompt?.overdue
+    const overdue = (ms: number) =>
+      loadAt(dial, foldLoad(dial, events), at + ms, 'us').prompt?.overdue
     expect(overdue(24 * HOUR)).toBe(false)
     expect(overdue(24 * HOUR + 1)).toBe(true)
   })

@@ -112,7 +112,8 @@ describe('no number', () => {
   test('above the dial’s table a weight is offered, above the weight’s nothing is', () => {
     expect(refusal({ altitudeFt: feet(8001) })).toMatchObject({
       reason: 'altitude-above-table',
-      sentence: 'The dial table ends at 8,000 ft. Ask your extension service before canning here.',
+      sentence:
+        'The dial table ends at 8,000 ft (2,438 m). Ask your extension service before canning here.',
       instead: ['ask your extension service', 'a weighted-gauge canner', 'freeze'],
     })
     expect(refusal({ altitudeFt: feet(10000) }).sentence).toContain('dial table')
@@ -121,7 +122,8 @@ describe('no number', () => {
       { altitudeFt: feet(10001), gauge: 'weighted' as const },
     ])
       expect(refusal(more)).toMatchObject({
-        sentence: 'The tables end at 10,000 ft. Ask your extension service before canning here.',
+        sentence:
+          'The tables end at 10,000 ft (3,048 m). Ask your extension service before canning here.',
         instead: ['ask your extension service', 'freeze'],
       })
     expect(process({ altitudeFt: feet(9000), gauge: 'weighted' }).psi).toBe(15)

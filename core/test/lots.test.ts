@@ -318,5 +318,5 @@ test('temperatures in a text are told as the house reads them', () => {
   for (const food of foods)
     expect(inOwnDegrees(food.keepsDays.coolCondition, 'metric'), food.id).not.toContain('°F')
   expect(dialWords(unit.psi(1), 'metric')).toBe('7 kPa high')
-  expect(dialWords(unit.psi(-1.5))).toBe('1½ psi low')
+  expect(dialWords(unit.psi(-1.5), 'us')).toBe('1½ psi low')
 })

@@ -14,6 +14,7 @@ import {
   type LoadEvent,
   type LoadSetup,
   type PracticeState,
+  type UnitSystem,
   type Sample,
 } from '@kelvit/core'
 import { dial, fact, weighted } from './kit/loads'
@@ -69,8 +70,8 @@ class Cook {
       this.s.dialPsi,
     )
   }
-  review(setup: LoadSetup): readonly Finding[] {
-    return reviewPractice(setup, foldLoad(setup, this.said), this.samples, this.s)
+  review(setup: LoadSetup, units: UnitSystem = 'us'): readonly Finding[] {
+    return reviewPractice(setup, foldLoad(setup, this.said), this.samples, this.s, units)
   }
 }
 
@@ -103,6 +104,7 @@ describe('a calm run', () => {
       foldLoad(setup, [fact('started', 0)]),
       cook.samples,
       cook.s,
+      'us',
     )
     expect(of('lost', silent)).toMatch(/The weight never went on\. It never came to pressure/)
   })
@@ -122,7 +124,7 @@ describe('what was lost is told with what to try', () => {
     expect(of('try', found)).toMatch(/full, steady plume/)
   })
   test('overshot, let fall, begun again', LONG, () => {
-    const found = new Cook(lesson('water-only'))
+    const cook = new Cook(lesson('water-only'))
       .steam()
       .go({ heat: 0.7, weightOn: false }, 600)
       .say('weight-on')
@@ -131,8 +133,10 @@ describe('what was lost is told with what to try', () => {
       .until({ heat: 0, weightOn: true }, (s) => s.dialPsi < 10.5)
       .say('reading', 10.4)
       .rise(11.2)
-      .review(setup)
-    expect(of('lost', found)).toMatch(/never whole.*began again once.*It rose to 15/)
+    const found = cook.review(setup)
+    expect(of('lost', found)).toMatch(/never whole.*began again once.*It rose to 15 psi/)
+    // To the nearest three.
+    expect(of('lost', cook.review(setup, 'metric'))).toMatch(/It rose to 10[25] kPa/)
     expect(of('try', found)).toMatch(/Begin to lower the heat 3 psi \(20 kPa\) before/)
     expect(of('try', found)).toMatch(/a hair at a time/)
   })

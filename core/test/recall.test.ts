@@ -111,7 +111,7 @@ describe('a load that was short in truth', () => {
 })
 
 test('how a dial reads', () => {
-  expect([1.5, -1, 0].map((e) => dialWords(unit.psi(e)))).toEqual([
+  expect([1.5, -1, 0].map((e) => dialWords(unit.psi(e), 'us'))).toEqual([
     '1½ psi high',
     '1 psi low',
     'right',

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { everything, id, LOT, startKit, TO_STANDING, withGear, type Browser, type Kit } from './kit'
-import { OUT, planned } from './stove-kit'
+import { OUT, planned, readInMetric } from './stove-kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -83,8 +83,7 @@ describe('a look before', () => {
     expect(await lbs(`food;lb;date\nbeets;1½ bu${day}`)).toMatch(/^78 lb/)
     expect(await lbs(`food;lb;date\nbeets;1,234${day}`)).toMatch(/Write it without the comma/)
     const metric = await kit.household()
-    const house = (await metric.send('GET', '/api/household')).body
-    await metric.send('PATCH', '/api/household', { version: house.version, units: 'metric' })
+    await readInMetric(metric)
     const told = await look(metric, 'lots', `food;weight;date\nbeets;10${day}`)
     expect(told.rows[0].words).toMatch(/^10 kg/)
   })

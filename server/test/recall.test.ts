@@ -2,7 +2,16 @@
 // on the shelf already.
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { CANNER, id, NOW, startKit, type Kit } from './kit'
-import { DIAL, MIN, OUT, planned, stoveOf, TO_CLIMBING, type Stove } from './stove-kit'
+import {
+  DIAL,
+  MIN,
+  OUT,
+  planned,
+  stoveOf,
+  TO_CLIMBING,
+  type Stove,
+  readInMetric,
+} from './stove-kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -59,6 +68,15 @@ async function testDial(s: Stove, errorPsi: number, day = 6): Promise<string> {
 }
 
 describe('a dial found to read high', () => {
+  test('is told in kilopascals in a metric house', async () => {
+    const s = await planned(kit, DIAL)
+    await readInMetric(s.who)
+    await evening(s, [12.5, 13, 12.5, 13])
+    await testDial(s, 1)
+    expect((await s.load()).events.at(-1).text).toBe(
+      'The dial was found to read 7 kPa high on 2026-08-20. Its lowest reading was 86.2: 79.3 kPa in truth, where 83 are needed.',
+    )
+  })
   test('jars whose true pressure may have been short are held at once, and named', async () => {
     const s = await planned(kit, DIAL)
     await evening(s, [12.5, 13, 12.5, 13])

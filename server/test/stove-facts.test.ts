@@ -11,6 +11,7 @@ import {
   testGauge,
   TO_CLIMBING,
   type Stove,
+  readInMetric,
 } from './stove-kit'
 
 let kit: Kit
@@ -35,9 +36,25 @@ describe('a change while the load runs reaches the cook', () => {
     })
     expect(after.events.at(-1)).toMatchObject({
       kind: 'figures-changed',
-      text: 'The gauge was tested. This load must be held at 13½, not 12.',
+      text: 'The gauge was tested. This load must be held at 13½ psi, not 12 psi.',
     })
     expect((await s.say(30, 'reading', { psi: 13.5 })).body.stage).toBe('processing')
+  })
+  test('in a metric house it is told in kilopascals: psi alone would be taken for them', async () => {
+    const s = await planned(kit, DIAL)
+    await readInMetric(s.who)
+    await s.run([...TO_CLIMBING, [20, 'reading', { psi: 12.5 }]])
+    await testGauge(s.who, s.cannerId, 1.5)
+    const higher = (await s.load()).events.at(-1)
+    expect(higher.text).toBe(
+      'The gauge was tested. This load must be held at 94 kPa (13.5 psi), not 83 kPa (12 psi).',
+    )
+    await testGauge(s.who, s.cannerId, 1)
+    const lower = (await s.load()).events.at(-1)
+    expect(lower.text).toContain('90 kPa (13 psi) would be enough')
+    await testGauge(s.who, s.cannerId, 3)
+    const off = (await s.load()).events.at(-1)
+    expect(off).toMatchObject({ kind: 'gauge-off', text: expect.stringContaining('off by 21 kPa') })
   })
   test('held high enough already: it goes on', async () => {
     const s = await planned(kit, DIAL)
@@ -53,7 +70,7 @@ describe('a change while the load runs reaches the cook', () => {
     expect(after).toMatchObject({ stage: 'processing', setup: { gaugeErrorPsi: 1 } })
     expect(after.events.at(-1)).toMatchObject({
       kind: 'note',
-      text: expect.stringContaining('held at 13 to its end'),
+      text: expect.stringContaining('held at 13 psi to its end'),
     })
   })
   test('the altitude corrected: a weight that is a step too light starts it again', async () => {

@@ -37,6 +37,13 @@ export const testGauge = (who: Browser, cannerId: string, errorPsi: number) =>
     testedBy: 'the table at the fair',
   })
 
+/** From here on the household reads its gauges in kilopascals. */
+export async function readInMetric(who: Browser): Promise<void> {
+  const { version } = (await who.send('GET', '/api/household')).body
+  const made = await who.send('PATCH', '/api/household', { version, units: 'metric' })
+  expect(made.status).toBe(200)
+}
+
 /** A household with a canner and a load planned in it. */
 export async function planned(
   kit: Kit,

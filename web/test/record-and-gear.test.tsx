@@ -11,7 +11,7 @@ import { PressureTrace } from '../src/chart/pressure-trace'
 import { CannerPanel } from '../src/station/gear/canner-panel'
 import { Gauges } from '../src/station/gear/gauges'
 import { Page as RecordPage } from '../src/station/stove/record-page'
-import { canner, jar, load } from './kit'
+import { canner, household, jar, load } from './kit'
 import { show, stage } from './show'
 
 stage()
@@ -217,6 +217,17 @@ describe('the trace', () => {
       /no reading, heard 2 times, the weight regulates at 15/,
     )
   })
+})
+
+test.each([
+  ['us', '−3−2−10+1+2+3 psi', '1 psi high'],
+  ['metric', '−21−14−70+7+14+21 kPa', '7 kPa high'],
+] as const)('how far a dial is off stands in the units of the house: %s', (units, marks, told) => {
+  const lastTest = { testedOn: '2026-05-02', errorPsi: unit.psi(1) }
+  const of = canner({ gauge: 'dial', regulatedBy: 'dial', lastTest })
+  show(<CannerPanel canner={of} />, { lists: { gauges: [] }, house: { ...household, units } })
+  const face = screen.getByRole('img', { name: `The dial reads ${told}` })
+  expect(face.textContent).toBe(marks)
 })
 
 describe('a canner’s times under Gear', () => {

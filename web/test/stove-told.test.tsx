@@ -272,7 +272,7 @@ describe('prompts', () => {
       minute: number,
       list: readonly (readonly [number, string, number?])[],
       text?: string,
-    ) => dueNow(loads(list, text), [gear()], START + minute * MIN).map((d) => d.kind)
+    ) => dueNow(loads(list, text), [gear()], START + minute * MIN, 'us').map((d) => d.kind)
     expect(due(49, TO_PROCESS)).toEqual([])
     expect(due(50, TO_PROCESS)).toEqual(['look'])
     expect(due(52, [...TO_PROCESS, [51, 'prompt-heard']], 'look')).toEqual([])

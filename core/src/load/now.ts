@@ -1,4 +1,5 @@
-import { kitchenNumber } from '../quantity/format'
+import { gaugeScale } from '../quantity/format'
+import type { UnitSystem } from '../words'
 import {
   dialTarget,
   LOOK_EVERY_MS,
@@ -87,13 +88,22 @@ function stageMs(setup: LoadSetup, state: LoadState): number | null {
   }
 }
 
-/** What the clocks of a load say at a moment. Pure: the same on every device. */
-export function loadAt(setup: LoadSetup, state: LoadState, now: number): LoadNow {
+/**
+ * What the clocks of a load say at a moment. Pure: the same on every device.
+ * @param now epoch ms.
+ * @param units what the household reads its gauges in.
+ */
+export function loadAt(
+  setup: LoadSetup,
+  state: LoadState,
+  now: number,
+  units: UnitSystem,
+): LoadNow {
   const set = stageMs(setup, state)
   const running = !['planned', 'checked', 'aborted'].includes(state.stage)
   const clock: StageClock =
     set !== null ? down(state.since, set, now) : running ? up(state.since, now) : { kind: 'none' }
-  const prompts = promptsAt(setup, state, clock, now)
+  const prompts = promptsAt(setup, state, clock, now, units)
   return { clock, prompts, prompt: prompts[0] ?? null, reprocessBy: reprocessBy(state) }
 }
 
@@ -121,8 +131,9 @@ const promptsAt = (
   state: LoadState,
   clock: StageClock,
   now: number,
+  units: UnitSystem,
 ): readonly Prompt[] => [
-  ...pressurePrompts(setup, state, now),
+  ...pressurePrompts(setup, state, now, units),
   ...lookPrompts(setup, state, now),
   ...(clock.kind === 'down' && clock.leftMs === 0 && state.stage !== 'standing'
     ? due('done', now - clock.endsAt, DONE[state.stage] ?? 'The time is over.')
@@ -131,8 +142,14 @@ const promptsAt = (
 ]
 
 /** What a pressure that is too high, or never had its steam, asks for. */
-function pressurePrompts(setup: LoadSetup, state: LoadState, now: number): readonly Prompt[] {
+function pressurePrompts(
+  setup: LoadSetup,
+  state: LoadState,
+  now: number,
+  units: UnitSystem,
+): readonly Prompt[] {
   if (state.stage !== 'climbing' && state.stage !== 'processing') return []
+  const gauge = gaugeScale(units)
   const last = state.readings.at(-1)
   const pressure = last ? last.psi - setup.gaugeErrorPsi : 0
   const high =
@@ -142,7 +159,7 @@ function pressurePrompts(setup: LoadSetup, state: LoadState, now: number): reado
         ? due(
             'ease',
             now - last.at,
-            `Ease the heat a little: hold it near ${kitchenNumber(dialTarget(setup))}.`,
+            `Ease the heat a little: hold it near ${gauge.say(gauge.target(dialTarget(setup)))} ${gauge.unit}.`,
           )
         : []
   if (state.vent !== 'short') return high

@@ -89,8 +89,8 @@ export const retargeted = <L extends { readonly processes: readonly Process[] }>
     .filter(({ before, after }) => before !== after)
     .map((l) => ({ ...l, after: Number.isFinite(l.after) ? l.after : null }))
 
-/** "1½ psi high", "1 psi low", "right": how a dial reads by its error, psi. */
-export const dialWords = (errorPsi: Psi, units: UnitSystem = 'us'): string =>
+/** "1½ psi high", "7 kPa low", "right": how a dial reads by its error, psi. */
+export const dialWords = (errorPsi: Psi, units: UnitSystem): string =>
   errorPsi === 0
     ? 'right'
     : `${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit} ${errorPsi > 0 ? 'high' : 'low'}`

@@ -173,8 +173,8 @@ const refuseAltitude = (gauge: GaugeKind, altitude: Feet): Refusal =>
   refuse(
     'altitude-above-table',
     gauge === 'dial' && altitude <= 10000
-      ? 'The dial table ends at 8,000 ft. Ask your extension service before canning here.'
-      : 'The tables end at 10,000 ft. Ask your extension service before canning here.',
+      ? 'The dial table ends at 8,000 ft (2,438 m). Ask your extension service before canning here.'
+      : 'The tables end at 10,000 ft (3,048 m). Ask your extension service before canning here.',
     gauge === 'dial' && altitude <= 10000
       ? ['ask your extension service', 'a weighted-gauge canner', 'freeze']
       : ['ask your extension service', 'freeze'],

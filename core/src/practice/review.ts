@@ -1,7 +1,8 @@
-import { kitchenNumber } from '../quantity/format'
+import { gaugeScale } from '../quantity/format'
 import { fullRun } from '../load/runs'
 import { dialTarget, type LoadSetup } from '../load/setup'
 import type { LoadState } from '../load/state'
+import type { UnitSystem } from '../words'
 import type { PracticeState } from './state'
 
 /** What a practice run was like at a moment. */
@@ -23,17 +24,19 @@ export interface Finding {
  * What was held, what was lost and why, and what to try next, from the true course of a
  * practice run beside what was said of it. Never a verdict on food: nothing was canned.
  * @param samples in order of time.
+ * @param units what the household reads its gauges in.
  */
 export function reviewPractice(
   setup: LoadSetup,
   state: LoadState,
   samples: readonly Sample[],
   last: PracticeState,
+  units: UnitSystem,
 ): readonly Finding[] {
   const found: Finding[] = []
   const add = (kind: Finding['kind'], sentence: string): void => void found.push({ kind, sentence })
   aboutVenting(state, samples, add)
-  aboutHolding(setup, state, samples, add)
+  aboutHolding(setup, state, samples, units, add)
   aboutJars(last, state, add)
   if (found.every((f) => f.kind === 'held'))
     add('try', 'Now with something against you: take one of the later lessons.')
@@ -70,8 +73,10 @@ function aboutHolding(
   setup: LoadSetup,
   state: LoadState,
   samples: readonly Sample[],
+  units: UnitSystem,
   add: Add,
 ): void {
+  const gauge = gaugeScale(units)
   const run = fullRun(state, setup)
   const first = state.runs[0]
   if (!first) {
@@ -108,7 +113,7 @@ function aboutHolding(
   if (most > target + 3) {
     add(
       'lost',
-      `It rose to ${kitchenNumber(Math.round(most * 2) / 2)}: more than needed, and liquid leaves the jars on the way back.`,
+      `It rose to ${gauge.say(Math.round(gauge.reading(most) / gauge.step) * gauge.step)} ${gauge.unit}: more than needed, and liquid leaves the jars on the way back.`,
     )
     add('try', 'Begin to lower the heat 3 psi (20 kPa) before the target.')
   } else if (run && most <= target + 2)

@@ -6,12 +6,13 @@ import {
   foldLoad,
   fullRun,
   isHere,
-  kitchenNumber,
+  gaugeScale,
   recallOf,
   requiredAt,
   type FoundLater,
   type LoadState,
   type Recalled,
+  type UnitSystem,
 } from '@kelvit/core'
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -101,6 +102,7 @@ export async function recallByTest(
   const test = await readTest(tx, testId)
   if (!test) return
   const { short } = await shortByTest(tx, test, actor.zone)
+  const { units } = await householdOf(tx, actor)
   for (const { load, recalled } of short)
     await tell(
       tx,
@@ -108,7 +110,7 @@ export async function recallByTest(
       actor,
       load,
       test.id,
-      `The dial was found to read ${dialWords(test.errorPsi)} on ${test.testedOn}. ${wordsOf(recalled)}`,
+      `The dial was found to read ${dialWords(test.errorPsi, units)} on ${test.testedOn}. ${wordsOf(recalled, units)}`,
     )
 }
 
@@ -118,7 +120,7 @@ export async function recallByTest(
  */
 export async function recallByAltitude(tx: Tx, deps: Deps, actor: Actor): Promise<void> {
   const since = await altitudeSetAt(tx, actor.householdId)
-  const { altitudeFt } = await householdOf(tx, actor)
+  const { altitudeFt, units } = await householdOf(tx, actor)
   const short = await shortOf(tx, await checkedLoads(tx), (load, ranAt) =>
     ranAt < since
       ? undefined
@@ -129,7 +131,14 @@ export async function recallByAltitude(tx: Tx, deps: Deps, actor: Actor): Promis
   )
   const word = uuidv7()
   for (const { load, recalled } of short)
-    await tell(tx, deps, actor, load, word, `The altitude was found wrong. ${wordsOf(recalled)}`)
+    await tell(
+      tx,
+      deps,
+      actor,
+      load,
+      word,
+      `The altitude was found wrong. ${wordsOf(recalled, units)}`,
+    )
 }
 
 /**
@@ -148,10 +157,14 @@ async function altitudeSetAt(tx: Tx, householdId: string): Promise<number> {
   return before < 1 ? 0 : (lines[before - 1]?.at.getTime() ?? 0)
 }
 
-const wordsOf = ({ requiredPsi, worstReadingPsi, truePsi }: Recalled): string =>
-  requiredPsi === Infinity
-    ? 'There is no tested process at this altitude.'
-    : `${worstReadingPsi === null ? 'It was held at' : `Its lowest reading was ${kitchenNumber(worstReadingPsi)}:`} ${kitchenNumber(truePsi)} psi in truth, where ${kitchenNumber(requiredPsi)} are needed.`
+function wordsOf({ requiredPsi, worstReadingPsi, truePsi }: Recalled, units: UnitSystem): string {
+  if (requiredPsi === Infinity) return 'There is no tested process at this altitude.'
+  const gauge = gaugeScale(units)
+  const read = (p: number): string => gauge.say(gauge.reading(p))
+  const held =
+    worstReadingPsi === null ? 'It was held at' : `Its lowest reading was ${read(worstReadingPsi)}:`
+  return `${held} ${read(truePsi)} ${gauge.unit} in truth, where ${gauge.say(gauge.target(requiredPsi))} are needed.`
+}
 
 /** Adds the word to the load's facts, once for each cause, and lets its jars know. */
 async function tell(

@@ -1,8 +1,9 @@
 import {
   DIAL_MAX_ERROR,
   dialTarget,
-  kitchenNumber,
+  gaugeScale,
   psi,
+  showPressure,
   STOVE_STAGES,
   type LoadEventKind,
   type LoadSetup,
@@ -86,17 +87,19 @@ async function wordFor(
 ): Promise<Word | undefined> {
   const [row] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
   if (!row) return undefined
+  const household = await householdOf(tx, actor)
+  const { units } = household
   const test = (await lastTests(tx, [row.id])).get(row.id)
   const errorPsi = load.setup.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0)
   if (Math.abs(errorPsi) > DIAL_MAX_ERROR)
     return {
       kind: 'gauge-off',
-      text: `${why} The dial is off by ${kitchenNumber(Math.abs(errorPsi))} psi: too far to run on.`,
+      text: `${why} The dial is off by ${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit}: too far to run on.`,
     }
   const found = figuresAgain(
     await readPortions(tx, load.id),
     { row: { ...row, regulatedBy: load.setup.regulatedBy }, errorPsi },
-    await householdOf(tx, actor),
+    household,
   )
   if (typeof found === 'string') return { kind: 'no-process', text: `${why} ${found}` }
   const [was, is] = [dialTarget(load.setup), dialTarget(found)]
@@ -104,12 +107,12 @@ async function wordFor(
   if (is < was)
     return {
       kind: 'note',
-      text: `${why} ${kitchenNumber(is)} would be enough from now on; this load is held at ${kitchenNumber(was)} to its end.`,
+      text: `${why} ${showPressure(is, units)} would be enough from now on; this load is held at ${showPressure(was, units)} to its end.`,
     }
   return {
     kind: 'figures-changed',
     psi: is,
-    text: `${why} This load must be held at ${kitchenNumber(is)}, not ${kitchenNumber(was)}.`,
+    text: `${why} This load must be held at ${showPressure(is, units)}, not ${showPressure(was, units)}.`,
     setup: { ...load.setup, psi: found.psi, gaugeErrorPsi: found.gaugeErrorPsi },
   }
 }

@@ -1,5 +1,5 @@
 import type { CannerRead, LoadWithEvents } from '@kelvit/contract'
-import { loadAt, type PromptKind } from '@kelvit/core'
+import { loadAt, type PromptKind, type UnitSystem } from '@kelvit/core'
 import { stateOf } from '../sync/loads'
 
 /** What calls for somebody, from all loads that run; the most urgent first. */
@@ -28,11 +28,13 @@ const URGENCY: readonly PromptKind[] = [
 /**
  * What is due and was not yet said to be heard, on this device or another.
  * @param now epoch ms.
+ * @param units what the household reads its gauges in.
  */
 export function dueNow(
   loads: readonly LoadWithEvents[],
   canners: readonly CannerRead[],
   now: number,
+  units: UnitSystem,
 ): readonly Due[] {
   return loads
     .filter((l) => !['planned', 'checked', 'aborted'].includes(l.stage))
@@ -40,7 +42,7 @@ export function dueNow(
       const state = stateOf(load)
       const name = canners.find((c) => c.id === load.cannerId)?.name
       return (
-        loadAt(load.setup, state, now)
+        loadAt(load.setup, state, now, units)
           .prompts.filter((p) => (state.heard[p.kind] ?? 0) < now - p.overdueMs)
           // Lids wait quietly until it is late.
           .filter((p) => p.kind !== 'check-seals' || p.overdue)

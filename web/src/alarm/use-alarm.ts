@@ -2,6 +2,7 @@ import { setCallingTitle } from '../ui/title'
 import { useEffect, useRef, useState } from 'react'
 import { useCanners, useLoads } from '../sync/queries'
 import { useNow } from '../sync/clock'
+import { useHousehold } from '../household/session'
 import { dueNow, type Due } from './due'
 import { alarmSettings } from './settings'
 import { canSound, sound, speak } from './sound'
@@ -23,8 +24,9 @@ const ICON_CALLING = '/jar-calling.svg'
 export function useAlarm(): void {
   const loads = useLoads().data
   const canners = useCanners().data
+  const { units } = useHousehold().household
   const now = useNow()
-  const due = loads && canners ? dueNow(loads, canners, now) : []
+  const due = loads && canners ? dueNow(loads, canners, now, units) : []
   const [first] = due
   const running =
     loads?.some((l) => !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)) ?? false

@@ -1,12 +1,14 @@
-import { jarSpecs, kitchenNumber, type JarSize } from '@kelvit/core'
+import { jarSpecs, showLength, type JarSize, type UnitSystem } from '@kelvit/core'
 
 /** A jar drawn to scale with its headspace marked. */
 export function HeadspaceJar({
   jar,
   headspaceIn,
+  units,
 }: {
   readonly jar: JarSize
   readonly headspaceIn: number
+  readonly units: UnitSystem
 }) {
   const spec = jarSpecs.find((j) => j.id === jar)
   const scale = 26
@@ -17,11 +19,11 @@ export function HeadspaceJar({
   const neck = width * 0.12
   return (
     <svg
-      width={width + 78}
+      width={width + 92}
       height={height + 26}
-      viewBox={`0 0 ${width + 78} ${height + 26}`}
+      viewBox={`0 0 ${width + 92} ${height + 26}`}
       role="img"
-      aria-label={`Headspace ${kitchenNumber(headspaceIn)} inches, to scale`}
+      aria-label={`Headspace ${showLength(headspaceIn, units)}, to scale`}
       className="shrink-0"
     >
       <rect x={x + neck - 3} y={2} width={width - 2 * neck + 6} height={13} rx={2} fill="#8d8678" />
@@ -62,7 +64,7 @@ export function HeadspaceJar({
         fontWeight={700}
         fill="var(--beet)"
       >
-        {kitchenNumber(headspaceIn)} in
+        {showLength(headspaceIn, units)}
       </text>
     </svg>
   )

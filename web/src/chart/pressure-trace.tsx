@@ -290,23 +290,24 @@ function Runs({ x, y, runs, falls, heatOff, time }: Axes & TraceProps) {
             strokeWidth={2}
           />
           {r.last && (
-            <text x={x(r.from) + 6} y={y(1.2)} fontSize={13} fill="var(--brine)">
+            <text x={x(r.from) + 6} y={y(2.4)} fontSize={13} fill="var(--brine)">
               {runs.length > 1 ? 'again from' : 'clock from'} {time(r.from)}
             </text>
           )}
         </g>
       ))}
+      {/* Shorter than the clock's, whose words go over it when there is little room. */}
       {heatOff !== undefined && (
         <g>
           <line
             x1={x(heatOff)}
             x2={x(heatOff)}
-            y1={y(3)}
+            y1={y(1.8)}
             y2={y(0)}
             stroke="var(--kettle)"
             strokeWidth={2}
           />
-          <text x={x(heatOff) + 6} y={y(2.6)} fontSize={13} fill="var(--kettle)">
+          <text x={x(heatOff) + 6} y={y(0.5)} fontSize={13} fill="var(--kettle)">
             heat off {time(heatOff)}
           </text>
         </g>

@@ -80,9 +80,10 @@ function useNextLoad(loads: readonly LoadWithEvents[] | undefined): Fact | undef
 
 /** The shortest clock that runs, or what stands and waits. */
 function useStoveFact(loads: readonly LoadWithEvents[] | undefined): Fact | undefined {
+  const { units } = useHousehold().household
   const now = useNow()
   if (!loads) return undefined
-  const running = loads.filter(isRunning).map((l) => loadAt(l.setup, stateOf(l), now))
+  const running = loads.filter(isRunning).map((l) => loadAt(l.setup, stateOf(l), now, units))
   if (running.some((r) => r.prompt)) return { text: 'look now', hot: true }
   const left = running.flatMap((r) => (r.clock.kind === 'down' ? [r.clock.leftMs] : []))
   if (left.length > 0) return { text: `${showClock(Math.min(...left) / 1000)} left`, hot: true }

@@ -48,7 +48,7 @@ export function viewLoad(
       state.stage === 'planned' && canner && load.portions.length > 0
         ? freshFigures(load, canner, household)
         : undefined,
-    now: loadAt(load.setup, state, at),
+    now: loadAt(load.setup, state, at, household.units),
     judgement: judgeLoad(load.setup, state),
     contents: loadContents(load.portions),
     foodId: formOf(load.portions[0]?.formId ?? '')?.food.id ?? '',

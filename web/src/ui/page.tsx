@@ -29,23 +29,25 @@ export function Page({ question, aside, bare, actions, children }: PageProps) {
       ) : (
         <header className="mb-4 flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <h1>{question}</h1>
-            {ask && (
-              <button
-                type="button"
-                onClick={ask}
-                aria-label="Questions that belong here"
-                title="Questions that belong here"
-                className="no-print -mx-2 grid size-11 place-items-center"
-              >
-                <span
-                  aria-hidden
-                  className="grid size-7 place-items-center rounded-full border-[1.5px] border-rim font-semibold text-kettle hover:bg-kettle/10"
+            <div className="flex items-center gap-x-4">
+              <h1>{question}</h1>
+              {ask && (
+                <button
+                  type="button"
+                  onClick={ask}
+                  aria-label="Questions that belong here"
+                  title="Questions that belong here"
+                  className="no-print -mx-2 grid size-11 shrink-0 place-items-center"
                 >
-                  ?
-                </span>
-              </button>
-            )}
+                  <span
+                    aria-hidden
+                    className="grid size-7 place-items-center rounded-full border-[1.5px] border-rim font-semibold text-kettle hover:bg-kettle/10"
+                  >
+                    ?
+                  </span>
+                </button>
+              )}
+            </div>
             {aside && <p className="text-ink-soft">{aside}</p>}
           </div>
           {actions && <div className="no-print flex flex-wrap gap-2.5">{actions}</div>}

@@ -1,13 +1,14 @@
 // @vitest-environment jsdom
 // The practice canner as a page: knob, speeds, the panel beside it, the look back.
 import 'fake-indexeddb/auto'
-import { LESSONS, startCanner, stepCanner, type Lesson } from '@kelvit/core'
+import { LESSONS, psiToKpa, startCanner, stepCanner, type Lesson } from '@kelvit/core'
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
 import { waitingToSend } from '../../src/sync/outbox'
 import { Drawing } from '../../src/station/practice/drawing'
 import { Knob } from '../../src/station/practice/knob'
 import { Page } from '../../src/station/practice/page'
+import { household } from '../kit'
 import { show, stage } from '../show'
 
 stage()
@@ -84,6 +85,22 @@ describe('the drawing', () => {
     expect(seen('first-load', 0, false)).toMatch(
       /dial shows 0\.0 psi, no steam, weight off, lock down, 7 jars/,
     )
+  })
+  test('a metric house has a dial in kilopascals, as its keys are', () => {
+    const l = lesson('first-load')
+    const s = stepCanner(startCanner(l.options), { heat: 1, weightOn: true }, 30 * 60)
+    const house = { ...household, units: 'metric' as const }
+    const drawn = <Drawing s={s} lesson={l} weightOn lidOff={false} />
+    const { container } = show(drawn, { house })
+    const told = container.querySelector('svg')?.getAttribute('aria-label') ?? ''
+    expect(told).toContain(`the dial shows ${Math.round(psiToKpa(s.dialPsi))} kPa`)
+    expect(s.dialPsi).toBeGreaterThan(5)
+    const figures = [...container.querySelectorAll('svg text')].map((t) => t.textContent)
+    expect(figures).toEqual(expect.arrayContaining(['0', '40', '80', '120']))
+    // The needle points where its figure is printed: 270° would be a whole face.
+    const needle = container.querySelector('g[transform^="rotate"]')?.getAttribute('transform')
+    const degrees = Number(/rotate\(([-\d.]+)\)/.exec(needle ?? '')?.[1])
+    expect((degrees + 130) / 260).toBeCloseTo(psiToKpa(s.dialPsi) / 140, 2)
   })
   test('a steady plume when the air is out', () => {
     expect(seen('first-load', 14, false)).toMatch(/a steady plume of steam/)

@@ -8,6 +8,7 @@ import {
   JAR_SIZES,
   jarName,
   dialWords,
+  gaugeScale,
   showLength,
 } from '@kelvit/core'
 import { useState } from 'react'
@@ -139,11 +140,16 @@ function Times({ canner }: { readonly canner: CannerRead }) {
             const t = canner.learned[key]
             return (
               <tr key={key}>
-                <th scope="row" className="py-0.5 text-left font-normal text-ink-soft">
+                <th
+                  scope="row"
+                  className="py-0.5 pr-4 text-left align-top font-normal text-ink-soft"
+                >
                   {words}
                 </th>
-                <td className="tabular">about {Math.round(t.minutes)} min</td>
-                <td className="text-ink-soft">
+                <td className="tabular py-0.5 pr-4 align-top whitespace-nowrap">
+                  about {Math.round(t.minutes)} min
+                </td>
+                <td className="py-0.5 text-ink-soft">
                   {t.least === null || t.most === null
                     ? 'a first guess'
                     : `${spread(t.least, t.most)} in ${t.loads} ${t.loads === 1 ? 'load' : 'loads'}${Math.round(t.smallMinutes) === Math.round(t.minutes) ? '' : `; small loads ${Math.round(t.smallMinutes)}`}`}
@@ -160,6 +166,7 @@ function Times({ canner }: { readonly canner: CannerRead }) {
 /** Where the needle stands when the true pressure is right, and how far off it may be. */
 function GaugeFace({ error }: { readonly error: number | null }) {
   const { units } = useHousehold().household
+  const gauge = gaugeScale(units)
   const x = (e: number): number => 160 + e * 45
   const at = error === null ? null : Math.max(-3.2, Math.min(3.2, error))
   return (
@@ -198,7 +205,8 @@ function GaugeFace({ error }: { readonly error: number | null }) {
             className="tabular"
             fill="var(--ink-soft)"
           >
-            {t > 0 ? `+${t}` : t}
+            {`${t > 0 ? '+' : t < 0 ? '−' : ''}${gauge.off(t)}`}
+            {t === 3 ? ` ${gauge.unit}` : ''}
           </text>
         </g>
       ))}

@@ -150,7 +150,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
       <div className="flex flex-col gap-5">
         {process.outcome === 'process' && (
           <Panel label="Headspace" className="flex items-center gap-5">
-            <HeadspaceJar jar={jar} headspaceIn={process.headspaceIn} />
+            <HeadspaceJar jar={jar} headspaceIn={process.headspaceIn} units={household.units} />
             <p className="leading-relaxed">
               Headspace{' '}
               <strong className="block font-head text-2xl">

@@ -1,4 +1,11 @@
-import { isSteady, kitchenNumber, type Lesson, type PracticeState } from '@kelvit/core'
+import {
+  gaugeScale,
+  isSteady,
+  type GaugeScale,
+  type Lesson,
+  type PracticeState,
+} from '@kelvit/core'
+import { useHousehold } from '../../household/session'
 
 interface DrawingProps {
   readonly s: PracticeState
@@ -19,6 +26,7 @@ const warmth = (f: number): string => {
 
 /** What is seen: flame, water and jars through the wall, plume, weight, lock and needle. */
 export function Drawing({ s, lesson, weightOn, lidOff }: DrawingProps) {
+  const gauge = gaugeScale(useHousehold().household.units)
   const flame = s.burnerW / 1700
   const plume = Math.min(1, s.plumeKgS / 6e-4)
   return (
@@ -26,7 +34,7 @@ export function Drawing({ s, lesson, weightOn, lidOff }: DrawingProps) {
       viewBox={`50 20 ${W - 80} ${H - 30}`}
       className="mx-auto block max-h-[44vh] w-full max-w-md"
       role="img"
-      aria-label={spoken(s, lesson, weightOn)}
+      aria-label={spoken(s, lesson, weightOn, gauge)}
     >
       <Burner flame={flame} />
       <Inside s={s} />
@@ -68,14 +76,18 @@ export function Drawing({ s, lesson, weightOn, lidOff }: DrawingProps) {
   )
 }
 
-function spoken(s: PracticeState, lesson: Lesson, weightOn: boolean): string {
+/** What a needle shows, as closely as it is read. */
+const read = (psi: number, gauge: GaugeScale): string =>
+  `${gauge.reading(psi).toFixed(gauge.unit === 'psi' ? 1 : 0)} ${gauge.unit}`
+
+function spoken(s: PracticeState, lesson: Lesson, weightOn: boolean, gauge: GaugeScale): string {
   const steam = isSteady(s)
     ? 'a steady plume of steam'
     : s.plumeKgS > 5e-5
       ? 'some steam and air'
       : 'no steam'
-  const gauge = lesson.gauge === 'dial' ? `the dial shows ${s.dialPsi.toFixed(1)} psi, ` : ''
-  return `Practice canner: ${gauge}${steam}, weight ${weightOn ? (s.rocking ? 'rocking' : 'on') : 'off'}, lock ${s.lockUp ? 'up' : 'down'}, ${s.options.jars} jars inside`
+  const dial = lesson.gauge === 'dial' ? `the dial shows ${read(s.dialPsi, gauge)}, ` : ''
+  return `Practice canner: ${dial}${steam}, weight ${weightOn ? (s.rocking ? 'rocking' : 'on') : 'off'}, lock ${s.lockUp ? 'up' : 'down'}, ${s.options.jars} jars inside`
 }
 
 function Burner({ flame }: { readonly flame: number }) {
@@ -241,17 +253,31 @@ function Plume({
 
 const FROM = -130
 const SWEEP = 260
-const MOST = 20
+
+/** What is printed on a dial: how far it goes, a mark each so much, a figure each so much. */
+const FACES: Readonly<
+  Record<
+    GaugeScale['unit'],
+    { readonly most: number; readonly mark: number; readonly figure: number }
+  >
+> = {
+  psi: { most: 20, mark: 1, figure: 5 },
+  kPa: { most: 140, mark: 10, figure: 40 },
+}
 
 function Dial({ psi, x, y }: { readonly psi: number; readonly x: number; readonly y: number }) {
-  const angle = (p: number): number => ((FROM + (SWEEP * p) / MOST) * Math.PI) / 180
+  const gauge = gaugeScale(useHousehold().household.units)
+  const { most, mark, figure } = FACES[gauge.unit]
+  const angle = (p: number): number => ((FROM + (SWEEP * p) / most) * Math.PI) / 180
+  const shown = gauge.reading(psi)
   return (
     <g transform={`translate(${x} ${y})`}>
       <rect x={-5} y={44} width={10} height={20} fill="var(--ink)" fillOpacity={0.7} />
       <circle r={50} fill="var(--crock)" stroke="var(--ink)" strokeOpacity={0.8} strokeWidth={4} />
-      {Array.from({ length: MOST + 1 }, (_, p) => {
+      {Array.from({ length: most / mark + 1 }, (_, i) => {
+        const p = i * mark
         const a = angle(p)
-        const long = p % 5 === 0
+        const long = p % figure === 0
         return (
           <g key={p}>
             <line
@@ -276,11 +302,11 @@ function Dial({ psi, x, y }: { readonly psi: number; readonly x: number; readonl
           </g>
         )
       })}
-      <g transform={`rotate(${FROM + (SWEEP * Math.min(MOST + 1, psi)) / MOST})`}>
+      <g transform={`rotate(${FROM + (SWEEP * Math.min(most + mark, shown)) / most})`}>
         <path d="M-2.500 8 L0 -40 L2.500 8 z" fill="var(--beet)" />
       </g>
       <circle r={5} fill="var(--ink)" />
-      <title>{`${kitchenNumber(Math.round(psi * 4) / 4)} psi`}</title>
+      <title>{read(psi, gauge)}</title>
     </g>
   )
 }

@@ -240,7 +240,7 @@ function Review({
   const { household } = useHousehold()
   const setup = setupOf(lesson)
   const state = foldLoad(setup, run.events)
-  const found = reviewPractice(setup, state, run.samples, run.canner)
+  const found = reviewPractice(setup, state, run.samples, run.canner, household.units)
   return (
     <div className="flex flex-col gap-5">
       <Panel label="The course of it">

@@ -1,5 +1,6 @@
 import type { CannerRead, LoadWithEvents } from '@kelvit/contract'
 import { loadAt, showClock } from '@kelvit/core'
+import { useHousehold } from '../../household/session'
 import { useNow } from '../../sync/clock'
 import { stateOf } from '../../sync/loads'
 import { ButtonLink } from '../../ui/button'
@@ -14,6 +15,7 @@ export function OnTheStove({
   readonly loads: readonly LoadWithEvents[]
   readonly canners: readonly CannerRead[]
 }) {
+  const { units } = useHousehold().household
   const now = useNow()
   return (
     <Panel
@@ -22,7 +24,7 @@ export function OnTheStove({
       className="flex flex-wrap items-end justify-between gap-x-10 gap-y-5"
     >
       {loads.map((load) => {
-        const { clock, prompt } = loadAt(load.setup, stateOf(load), now)
+        const { clock, prompt } = loadAt(load.setup, stateOf(load), now, units)
         const seconds =
           clock.kind === 'down'
             ? clock.leftMs / 1000

@@ -29,7 +29,8 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
       <ul className="mb-4 grid gap-x-6 text-[15px] sm:grid-cols-2">
         {setOut(day.entries, household).map((s) => (
           <li key={s.name} className="flex gap-2 py-0.5">
-            <strong className="tabular min-w-10 text-right">{s.amount}</strong> {s.name}
+            <strong className="tabular min-w-16 text-right whitespace-nowrap">{s.amount}</strong>{' '}
+            {s.name}
           </li>
         ))}
       </ul>
