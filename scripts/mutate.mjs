@@ -10,6 +10,8 @@ const ROOMS = {
     'load-table',
     'load-facts',
     'load-edges',
+    'load-corners',
+    'recall',
     'evenings',
     'learned',
     'figures',

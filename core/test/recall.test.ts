@@ -6,6 +6,7 @@ import {
   lookUpProcess,
   feet,
   recallOf,
+  recallWords,
   requiredAt,
   type LoadEvent,
   type LoadSetup,
@@ -138,4 +139,18 @@ test('what the tables ask elsewhere: the same pack, jar, gauge and option', () =
   expect(requiredAt([low], unit.feet(4500))).toBe(8)
   expect(requiredAt([low, beans], unit.feet(4500))).toBe(13)
   expect(requiredAt([beans], unit.feet(9000))).toBe(Infinity)
+})
+
+test('why, in words: a reading as it was read, a need rounded up, in one unit', () => {
+  const short = { requiredPsi: 12, worstReadingPsi: 12.5, truePsi: 11.5 }
+  expect(Object.values(recallWords(short, 'us'))).toEqual([
+    'Its lowest reading was 12½:',
+    '11½ psi in truth',
+    'where 12 are needed.',
+  ])
+  expect(Object.values(recallWords({ ...short, worstReadingPsi: null }, 'metric'))).toEqual([
+    'No reading was written down; it was held at its target:',
+    '79.3 kPa in truth',
+    'where 83 are needed.',
+  ])
 })

@@ -25,6 +25,7 @@ export { isDown } from './opening'
 export {
   dialWords,
   recallOf,
+  recallWords,
   requiredAt,
   retargeted,
   standardAt,

@@ -18,6 +18,26 @@ export interface Recalled {
   readonly truePsi: number
 }
 
+/**
+ * Why a load is recalled, in a sentence of three parts and in the household's units:
+ * "Its lowest reading was 12½:", "11½ psi in truth", "where 12 are needed."
+ */
+export function recallWords(
+  { requiredPsi, worstReadingPsi, truePsi }: Recalled,
+  units: UnitSystem,
+): { readonly held: string; readonly truth: string; readonly needed: string } {
+  const gauge = gaugeScale(units)
+  const read = (p: number): string => gauge.say(gauge.reading(p))
+  return {
+    held:
+      worstReadingPsi === null
+        ? 'No reading was written down; it was held at its target:'
+        : `Its lowest reading was ${read(worstReadingPsi)}:`,
+    truth: `${read(truePsi)} ${gauge.unit} in truth`,
+    needed: `where ${gauge.say(gauge.target(requiredPsi))} are needed.`,
+  }
+}
+
 /** What was found out afterwards. */
 export interface FoundLater {
   /** What the dial really reads too high, psi. Says nothing of a weight. */

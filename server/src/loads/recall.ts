@@ -6,8 +6,8 @@ import {
   foldLoad,
   fullRun,
   isHere,
-  gaugeScale,
   recallOf,
+  recallWords,
   requiredAt,
   type FoundLater,
   type LoadState,
@@ -157,13 +157,10 @@ async function altitudeSetAt(tx: Tx, householdId: string): Promise<number> {
   return before < 1 ? 0 : (lines[before - 1]?.at.getTime() ?? 0)
 }
 
-function wordsOf({ requiredPsi, worstReadingPsi, truePsi }: Recalled, units: UnitSystem): string {
-  if (requiredPsi === Infinity) return 'There is no tested process at this altitude.'
-  const gauge = gaugeScale(units)
-  const read = (p: number): string => gauge.say(gauge.reading(p))
-  const held =
-    worstReadingPsi === null ? 'It was held at' : `Its lowest reading was ${read(worstReadingPsi)}:`
-  return `${held} ${read(truePsi)} ${gauge.unit} in truth, where ${gauge.say(gauge.target(requiredPsi))} are needed.`
+function wordsOf(recalled: Recalled, units: UnitSystem): string {
+  if (recalled.requiredPsi === Infinity) return 'There is no tested process at this altitude.'
+  const { held, truth, needed } = recallWords(recalled, units)
+  return `${held} ${truth}, ${needed}`
 }
 
 /** Adds the word to the load's facts, once for each cause, and lets its jars know. */

@@ -1,5 +1,5 @@
 import { paths, type GaugeRecall, type RecalledLoad } from '@kelvit/contract'
-import { dialWords, gaugeScale } from '@kelvit/core'
+import { dialWords, recallWords } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
@@ -82,7 +82,7 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
 }
 
 function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today: string }) {
-  const gauge = gaugeScale(useHousehold().household.units)
+  const { held, truth, needed } = recallWords(load, useHousehold().household.units)
   return (
     <Panel rim={load.lookedInto ? 'done' : 'stop'} label={`Batch ${load.code}`}>
       <header className="flex flex-wrap items-baseline justify-between gap-3">
@@ -94,13 +94,7 @@ function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today:
         </Link>
       </header>
       <p className="mt-1 mb-2">
-        {load.worstReadingPsi === null
-          ? 'No reading was written down; it was held at its target:'
-          : `Its lowest reading was ${gauge.say(gauge.reading(load.worstReadingPsi))}:`}{' '}
-        <strong>
-          {gauge.say(gauge.reading(load.truePsi))} {gauge.unit} in truth
-        </strong>
-        , where {gauge.say(gauge.target(load.requiredPsi))} are needed.
+        {held} <strong>{truth}</strong>, {needed}
       </p>
       <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
         {load.jars.map((j) => (
