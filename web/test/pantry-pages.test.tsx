@@ -2,8 +2,8 @@
 // Pages of the pantry and of the records: what is offered of which jar, and what is said of it.
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
-import type { GaugeRecall, Jar, SealRate } from '@kelvit/contract'
-import { fireEvent, screen, within } from '@testing-library/react'
+import type { GaugeRecall, Jar, LoadWithEvents, SealRate } from '@kelvit/contract'
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import * as outbox from '../src/sync/outbox'
@@ -268,5 +268,39 @@ describe('records', () => {
     expect(one.getByRole('link', { name: 'ABCD-1' })).toBeDefined()
     expect(one.getByText(/2 jars of it were eaten, given or thrown away/)).toBeDefined()
     expect(screen.getByText(/Do not eat from these jars/)).toBeDefined()
+  })
+  test('a load that still stands on the board counts among them: no jar of it is put away yet', () => {
+    const reasons = [{ code: 'process-short', sentence: 'Too short.' }] as const
+    const standing = load({
+      code: 'WXYZ',
+      stage: 'standing',
+      judgement: { verdict: 'not-processed', reasons },
+    })
+    const fine = load({ id: 'l9', code: 'GOOD', stage: 'standing' })
+    const other = { ...standing, id: 'l8', code: 'ELSE', cannerId: 'c2' }
+    const test = { id: 't1', cannerId: standing.cannerId, testedOn: TODAY, errorPsi: unit.psi(1.5) }
+    const open = (loads: readonly LoadWithEvents[]) =>
+      show(
+        <Routes>
+          <Route path="/r/:id" element={<RecallPage />} />
+        </Routes>,
+        {
+          at: '/r/t1',
+          lists: { canners: [canner()], loads },
+          reads: [[['load', 'recall', 't1'], { test, since: null, loads: [] }]],
+        },
+      )
+    open([standing, fine, other])
+    expect(screen.getByText(/1 load may have been short/)).toBeDefined()
+    expect(screen.queryByText(/No jar is touched/)).toBeNull()
+    const one = within(screen.getByRole('region', { name: 'Batch WXYZ' }))
+    expect(one.getByText(/not processed as tested/)).toBeDefined()
+    expect(one.getByRole('link', { name: /What to do now/ }).getAttribute('href')).toBe(
+      `/stove/${standing.id}/record`,
+    )
+    expect(screen.queryByText(/GOOD|ELSE/)).toBeNull()
+    cleanup()
+    open([fine])
+    expect(screen.getByText('No jar is touched by it')).toBeDefined()
   })
 })

@@ -1,11 +1,11 @@
-import { paths, type GaugeRecall, type RecalledLoad } from '@kelvit/contract'
-import { dialWords, recallWords } from '@kelvit/core'
+import { paths, type GaugeRecall, type LoadWithEvents, type RecalledLoad } from '@kelvit/contract'
+import { dialWords, recallWords, VERDICT_WORDS, whyHeld } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
-import { useCanners } from '../../sync/queries'
+import { useCanners, useLoads } from '../../sync/queries'
 import { request } from '../../sync/request'
 import { Button, ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
@@ -48,7 +48,9 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
   const jars = loads.reduce((n, l) => n + l.jars.length, 0)
   const gone = loads.reduce((n, l) => n + l.gone, 0)
   const reads = dialWords(test.errorPsi, units)
-  if (loads.length === 0)
+  const held = useHeldAtTheStove(test.cannerId)
+  if (!held) return <Skeleton />
+  if (loads.length === 0 && held.length === 0)
     return (
       <Empty title="No jar is touched by it">
         The dial reads {reads}. Every load{since ? ` since ${showDate(since, today)}` : ''} was held
@@ -59,7 +61,7 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
     <div className="flex flex-col gap-5">
       <Panel rim="stop" label="What was found">
         <p className="mb-2 font-head text-2xl font-semibold">
-          The dial reads {reads}: {plural(loads.length, 'load')} may have been short.
+          The dial reads {reads}: {plural(loads.length + held.length, 'load')} may have been short.
         </p>
         <p className="mb-3 text-ink-soft">
           {since
@@ -67,17 +69,50 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
             : 'It was never tested before.'}{' '}
           What the needle showed, put right by that, is held against what each load needed.
         </p>
-        <Caution>
-          <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,
-          closed. Ask your extension service with the figures below; what cannot be cleared is
-          discarded unopened. {plural(jars, 'jar')} {jars === 1 ? 'is' : 'are'} held in the pantry
-          {gone > 0 && `; ${gone} ${gone === 1 ? 'is' : 'are'} not in the house any more`}.
-        </Caution>
+        {loads.length > 0 && (
+          <Caution>
+            <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,
+            closed. Ask your extension service with the figures below; what cannot be cleared is
+            discarded unopened. {plural(jars, 'jar')} {jars === 1 ? 'is' : 'are'} held in the pantry
+            {gone > 0 && `; ${gone} ${gone === 1 ? 'is' : 'are'} not in the house any more`}.
+          </Caution>
+        )}
       </Panel>
+      {held.map((load) => (
+        <NotYetAway key={load.id} load={load} />
+      ))}
       {loads.map((load) => (
         <OneLoad key={load.loadId} load={load} today={today} />
       ))}
     </div>
+  )
+}
+
+/** Loads of a canner whose jars are not put away yet, and are held by what is known now. */
+const useHeldAtTheStove = (cannerId: string): readonly LoadWithEvents[] | undefined =>
+  useLoads().data?.filter(
+    (l) =>
+      l.cannerId === cannerId &&
+      !['planned', 'checked', 'aborted'].includes(l.stage) &&
+      whyHeld(l.judgement) !== '',
+  )
+
+/** It is not too late for these: what to do now stands in their record. */
+function NotYetAway({ load }: { readonly load: LoadWithEvents }) {
+  return (
+    <Panel rim="stop" label={`Batch ${load.code}`}>
+      <header className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2>
+          Batch {load.code}, {load.stage === 'standing' ? 'on the board' : 'in the canner'}
+        </h2>
+        <Link to={`/stove/${load.id}/record`} className="text-kettle underline">
+          What to do now: its record
+        </Link>
+      </header>
+      <p className="mt-1">
+        <strong>Judged: {VERDICT_WORDS[load.judgement.verdict]}.</strong> {whyHeld(load.judgement)}
+      </p>
+    </Panel>
   )
 }
 
