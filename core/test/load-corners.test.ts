@@ -74,6 +74,8 @@ describe('what a judgement says', () => {
   test('what is worth a sentence is said, and only where it is so', () => {
     const good = folded(dial, ...GOOD_DIAL)
     expect(codes(dial, good)).toEqual([])
+    const twice = folded(dial, ...GOOD_DIAL, '139 gauge-off', '140 gauge-off')
+    expect(twice.doubts.map((d) => d.at)).toEqual([139 * MIN])
     const broken = folded(dial, ...GOOD_DIAL, '139 jar-broken', '140 jar-broken')
     expect(broken.brokenInside).toBe(2)
     expect(codes(dial, broken)).toEqual(['jar-broken'])
@@ -125,7 +127,7 @@ describe('what is due', () => {
     }
     expect(at(dial, 18)).toEqual(['ease'])
     expect(at(dial, 18.25)).toEqual(['heat-down'])
-    expect(at(weighted, 18)).toEqual([])
+    expect(at({ ...weighted, psi: unit.psi(10) }, 17)).toEqual([])
     expect(at(weighted, 18.25)).toEqual(['heat-down'])
   })
   test('what was read before the pressure came is no reason to ease anything', () => {

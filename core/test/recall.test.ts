@@ -8,6 +8,8 @@ import {
   recallOf,
   recallWords,
   requiredAt,
+  retargeted,
+  standardAt,
   type LoadEvent,
   type LoadSetup,
 } from '../src'
@@ -153,4 +155,35 @@ test('why, in words: a reading as it was read, a need rounded up, in one unit', 
     '79.3 kPa in truth',
     'where 83 are needed.',
   ])
+})
+
+test('what an altitude asks of a gauge, as the tables have it', () => {
+  const asked = (gauge: 'dial' | 'weighted') =>
+    [0, 1000, 1001, 2000, 2001, 4000, 4001, 6000, 6001, 8000, 8001, 10_000, 10_001].map((ft) =>
+      standardAt(gauge, unit.feet(ft)),
+    )
+  const above = [15, 15, 15, 15, 15, 15, 15, 15, 15, 15, null]
+  expect(asked('weighted')).toEqual([10, 10, ...above])
+  expect(asked('dial').slice(0, 11)).toEqual([11, 11, 11, 11, 12, 12, 13, 13, 14, 14, null])
+})
+
+test('of loads whose pressure another altitude changes, each is named with what it is to be', () => {
+  const process = lookUpProcess({
+    form: 'beans-snap',
+    pack: 'hot',
+    jar: 'quart',
+    gauge: 'weighted',
+    altitudeFt: unit.feet(500),
+  })
+  if (process.outcome !== 'process') throw new Error('no such process')
+  const loads = [
+    { id: 'a', processes: [process] },
+    { id: 'none', processes: [] },
+  ]
+  const told = (from: number, to: number) =>
+    retargeted(loads, unit.feet(from), unit.feet(to)).map((r) => [r.load.id, r.before, r.after])
+  expect(told(500, 900)).toEqual([])
+  expect(told(500, 5400)).toEqual([['a', 10, 15]])
+  expect(told(5400, 500)).toEqual([['a', 15, 10]])
+  expect(told(500, 12_000)).toEqual([['a', 10, null]])
 })
