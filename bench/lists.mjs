@@ -5,7 +5,8 @@ import pg from 'pg'
 import { gzipSync } from 'node:zlib'
 import { ownKelvit } from './kelvit.mjs'
 
-const ROUNDS = 15
+/** The first few warm the server up and do not count. */
+const [ROUNDS, WARM] = [50, 5]
 const kelvit = await ownKelvit('lists')
 const owner = new pg.Client({ connectionString: kelvit.owner })
 await owner.connect()
@@ -103,8 +104,8 @@ const measure = async (path, between) => {
     text = got.text
   }
   return {
-    ms: median(own.slice(3)),
-    all: median(took.slice(3)),
+    ms: median(own.slice(WARM)),
+    all: median(took.slice(WARM)),
     kB: gzipSync(text).length / 1024,
     rows: JSON.parse(text).length,
   }
