@@ -30,7 +30,7 @@ const ROOMS = {
   ],
   harvest: ['yield', 'line', 'line-table', 'needs', 'quantity', 'book', 'lots', 'records', 'cost'],
   pantry: ['pantry', 'shelf-life', 'fate', 'take'],
-  book: ['needs', 'cost', 'book', 'take'],
+  book: ['needs', 'cost', 'book', 'book-edges', 'lots', 'take'],
   label: ['label'],
   record: ['year', 'year-edges', 'record-rates', 'records'],
   time: ['time', 'kitchen'],
