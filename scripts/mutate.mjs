@@ -34,7 +34,7 @@ const ROOMS = {
   label: ['label'],
   record: ['year', 'year-edges', 'record-rates', 'records'],
   time: ['time', 'kitchen'],
-  quantity: ['line', 'steam', 'quantity', 'load'],
+  quantity: ['line', 'steam', 'quantity', 'load', 'lots'],
 }
 const WANTED = 85
 

@@ -9,6 +9,8 @@ import {
   pressureOn,
   psi,
   psiToKpa,
+  numberAhead,
+  readNumber,
   readWeighIn,
   showAltitude,
   showClock,
@@ -16,6 +18,7 @@ import {
   showTemperature,
   showMinutes,
   showPressure,
+  showRow,
   showWeight,
 } from '@kelvit/core'
 import { readAmount } from '../src/quantity/amount'
@@ -263,4 +266,100 @@ describe('lines', () => {
     expect(said('5 lb 3 oz beets')).toBe('5 lb 3 oz beets')
     expect(said('12 peppers')).toBe('12 peppers')
   })
+})
+
+test.each([
+  ['1-1/2 lb', 1.5, 'lb'],
+  ['12-13/16 lb', 12.8125, 'lb'],
+  ['12 13/16 lb', 12.8125, 'lb'],
+  ['3/2 lb', 1.5, 'lb'],
+  ['0 3/2 lb', 1.5, 'lb'],
+  ['1½ lb', 1.5, 'lb'],
+  ['12,345.5 lb', 12345.5, 'lb'],
+  ['1,234,567.25 lb', 1234567.25, 'lb'],
+  ['1.234,5 kg', 1234.5, 'kg'],
+  ['12.345.678,25 kg', 12345678.25, 'kg'],
+  ['12 500 lb', 12500, 'lb'],
+  ['12’500 lb', 12500, 'lb'],
+  ['1 234 567 lb', 1234567, 'lb'],
+  ['1,2345 lb', 1.2345, 'lb'],
+  ['1,23456 lb', 1.23456, 'lb'],
+  ['.5 lb', 0.5, 'lb'],
+  [',5 lb', 0.5, 'lb'],
+  ['5 lb\nof beets', 5, 'lb\nof beets'],
+  ['1/2 lb\nof beets', 0.5, 'lb\nof beets'],
+  ['1 1/2 lb\nof beets', 1.5, 'lb\nof beets'],
+] as const)('“%s” begins with a number', (text, value, rest) => {
+  expect(numberAhead(text)).toEqual({ value, rest })
+})
+
+test.each([
+  '1,234 lb',
+  '3/0 lb',
+  '1 3/2 lb',
+  '1 2/2 lb',
+  'about 5',
+  'to 1-1/2',
+  '5/6/7',
+  '1.2.3',
+  '',
+])('“%s” does not say one number', (text) => {
+  expect(numberAhead(text)).toBeUndefined()
+})
+
+const NO_NUMBER = 'Write a number, such as 12 or 1.5.'
+test.each([
+  ['12', false, 12],
+  ['  1,5 ', false, 1.5],
+  ['−3', false, -3],
+  ['–3', false, -3],
+  ['- 2½', false, -2.5],
+  ['+ 4', false, 4],
+  ['0', true, 0],
+  ['1,234', true, 1234],
+  ['123,456', true, 123456],
+  ['1,2345', false, 1.2345],
+  ['1.5', true, 'Write a whole number.'],
+  ['1,234', false, 'Is that 1234 or 1.234? Write it without the comma.'],
+  ['-123,456', false, 'Is that 123456 or 123.456? Write it without the comma.'],
+  ['', false, NO_NUMBER],
+  ['-', false, NO_NUMBER],
+  ['3-', false, NO_NUMBER],
+  ['5 lb', false, NO_NUMBER],
+  ['lb 1,234', false, NO_NUMBER],
+  ['1,234 lb', true, NO_NUMBER],
+  ['1234,567', false, NO_NUMBER],
+  ['9'.repeat(400), false, NO_NUMBER],
+] as const)('a field with “%s” (whole: %s)', (text, whole, read) => {
+  expect(readNumber(text, whole)).toEqual(
+    typeof read === 'number' ? { ok: true, value: read } : { ok: false, sentence: read },
+  )
+})
+
+test.each([
+  ['half a bushel', 0.5, 'bushel'],
+  ['HALF AN ear', 0.5, 'ear'],
+  ['two dozen ears', 24, 'ears'],
+  ['2 doz. ears', 24, 'ears'],
+  ['3 dz ears', 36, 'ears'],
+] as const)('an amount: “%s”', (text, value, rest) => {
+  expect(readAmount(text)).toEqual({ value, rest })
+})
+test.each(['better half a bushel', 'zero ears', '0 ears', '5-gal bucket', 'dozens'])(
+  'no amount: “%s”',
+  (text) => {
+    expect(readAmount(text)).toBeUndefined()
+  },
+)
+test('a dozen is one where it follows the number, not where it is the crop', () => {
+  expect(readAmount('3 ears, a dozen')).toEqual({ value: 3, rest: 'ears, a dozen' })
+})
+
+test.each([
+  [10, 'us', '10 ft'],
+  [10.2, 'us', '11 ft'],
+  [10, 'metric', '4 m'],
+  [3 / 0.3048, 'metric', '3 m'],
+] as const)('a row of %d ft in %s is %s', (ft, system, words) => {
+  expect(showRow(ft, system)).toBe(words)
 })
