@@ -2,7 +2,7 @@
 // Pages of the pantry and of the records: what is offered of which jar, and what is said of it.
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
-import type { GaugeRecall, Jar, LoadWithEvents, SealRate } from '@kelvit/contract'
+import type { CannerRead, GaugeRecall, Jar, LoadWithEvents, SealRate } from '@kelvit/contract'
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
@@ -270,37 +270,52 @@ describe('records', () => {
     expect(screen.getByText(/Do not eat from these jars/)).toBeDefined()
   })
   test('a load that still stands on the board counts among them: no jar of it is put away yet', () => {
-    const reasons = [{ code: 'process-short', sentence: 'Too short.' }] as const
-    const standing = load({
-      code: 'WXYZ',
-      stage: 'standing',
-      judgement: { verdict: 'not-processed', reasons },
-    })
-    const fine = load({ id: 'l9', code: 'GOOD', stage: 'standing' })
-    const other = { ...standing, id: 'l8', code: 'ELSE', cannerId: 'c2' }
-    const test = { id: 't1', cannerId: standing.cannerId, testedOn: TODAY, errorPsi: unit.psi(1.5) }
-    const open = (loads: readonly LoadWithEvents[]) =>
+    // Held at 12 on a dial taken for right; the test raised it afterwards.
+    const ran = load({ setup: { ...load().setup, regulatedBy: 'dial', psi: unit.psi(12) } })
+    const kinds = ['started', 'locked', 'steam-steady', 'weight-on', 'reading', 'reading', 'heat-off'] // prettier-ignore
+    const at = [0, 1, 2, 12, 20, 35, 50]
+    const events = kinds.map((kind, i) => ({
+      id: `e${i}`,
+      kind,
+      at: new Date(Date.parse(ran.startsAt) + (at[i] ?? 0) * 60_000).toISOString(),
+      psi: kind === 'reading' ? 12.5 : null,
+      happenedAt: null,
+      heardAt: null,
+    })) as unknown as LoadWithEvents['events']
+    const raised = { ...ran.setup, gaugeErrorPsi: unit.psi(1.5) }
+    const standing: LoadWithEvents = {
+      ...ran, id: 'l7', code: 'WXYZ', stage: 'standing', setup: raised, plannedSetup: ran.setup, events,
+    } // prettier-ignore
+    const others: readonly LoadWithEvents[] = [
+      { ...standing, id: 'l8', code: 'ELSE', cannerId: 'c2' },
+      { ...standing, id: 'l9', code: 'NONE', events: events.slice(0, 4) },
+      // It was read high enough for that dial.
+      { ...standing, id: 'l6', code: 'GOOD', events: events.map((e) => ({ ...e, psi: e.psi === null ? null : unit.psi(14) })) },
+    ] // prettier-ignore
+    const test = { id: 't1', cannerId: ran.cannerId, testedOn: TODAY, errorPsi: unit.psi(1.5) }
+    const open = (loads: readonly LoadWithEvents[] | undefined, lastTest: CannerRead['lastTest']) =>
       show(
         <Routes>
           <Route path="/r/:id" element={<RecallPage />} />
         </Routes>,
         {
           at: '/r/t1',
-          lists: { canners: [canner()], loads },
+          lists: { canners: [canner({ lastTest })], loads },
           reads: [[['load', 'recall', 't1'], { test, since: null, loads: [] }]],
         },
       )
-    open([standing, fine, other])
+    open([standing, ...others], test)
     expect(screen.getByText(/1 load may have been short/)).toBeDefined()
-    expect(screen.queryByText(/No jar is touched/)).toBeNull()
     const one = within(screen.getByRole('region', { name: 'Batch WXYZ' }))
-    expect(one.getByText(/not processed as tested/)).toBeDefined()
-    expect(one.getByRole('link', { name: /What to do now/ }).getAttribute('href')).toBe(
-      `/stove/${standing.id}/record`,
-    )
-    expect(screen.queryByText(/GOOD|ELSE/)).toBeNull()
+    expect(one.getByText('11 psi in truth')).toBeDefined()
+    expect(one.getByRole('link', { name: /What to do now/ }).getAttribute('href')).toBe('/stove/l7/record') // prettier-ignore
+    expect(screen.queryByText(/ELSE|NONE|GOOD/)).toBeNull()
     cleanup()
-    open([fine])
+    open(others, test)
     expect(screen.getByText('No jar is touched by it')).toBeDefined()
+    cleanup()
+    // A test of long ago says nothing of what is on the stove today.
+    open([standing], { testedOn: '2030-01-01', errorPsi: unit.psi(0) })
+    expect(screen.queryByRole('region', { name: 'Batch WXYZ' })).toBeNull()
   })
 })

@@ -25,6 +25,7 @@ export { isDown } from './opening'
 export {
   dialWords,
   recallOf,
+  recallOpen,
   recallWords,
   requiredAt,
   retargeted,

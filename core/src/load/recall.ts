@@ -4,6 +4,8 @@ import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
 import { type Feet, type Psi } from '../quantity/units'
 import type { UnitSystem } from '../words'
+import { foldLoad } from './clock'
+import { asEvents } from './facts'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
 import type { LoadState } from './state'
@@ -65,6 +67,25 @@ export function recallOf(setup: LoadSetup, state: LoadState, found: FoundLater):
   const truePsi = dial ? (worst ?? dialTarget(setup)) - found.errorPsi : setup.psi
   if (truePsi >= found.requiredPsi - HAIR) return null
   return { requiredPsi: found.requiredPsi, worstReadingPsi: dial ? worst : null, truePsi }
+}
+
+/**
+ * The same of a load whose jars are not put away yet. It was raised to what the test asks as
+ * soon as the test was written down; whether it had run in full is asked of what it ran at.
+ */
+export function recallOpen(
+  load: {
+    readonly setup: LoadSetup
+    readonly plannedSetup: LoadSetup | null
+    readonly events: Parameters<typeof asEvents>[0]
+  },
+  errorPsi: Psi,
+): Recalled | null {
+  const ranAt = load.plannedSetup ?? load.setup
+  if (ranAt.regulatedBy !== 'dial') return null
+  const state = foldLoad(ranAt, asEvents(load.events))
+  if (state.stage === 'checked' || state.stage === 'aborted') return null
+  return recallOf(ranAt, state, { errorPsi, requiredPsi: ranAt.psi })
 }
 
 /**

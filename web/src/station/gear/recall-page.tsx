@@ -1,5 +1,11 @@
-import { paths, type GaugeRecall, type LoadWithEvents, type RecalledLoad } from '@kelvit/contract'
-import { dialWords, recallWords, VERDICT_WORDS, whyHeld } from '@kelvit/core'
+import {
+  paths,
+  type CannerRead,
+  type GaugeRecall,
+  type LoadWithEvents,
+  type RecalledLoad,
+} from '@kelvit/contract'
+import { dialWords, recallOpen, recallWords, type Recalled } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
@@ -21,6 +27,8 @@ export function Page() {
     queryFn: () => request<GaugeRecall>('GET', `${paths.gaugeTests}/${id}/recall`),
   })
   const canner = useCanners().data?.find((c) => c.id === recall.data?.test.cannerId)
+  const loads = useLoads()
+  const open = recall.data && loads.data && openOf(recall.data.test, canner, loads.data)
   return (
     <Sheet
       question="Which jars came through that dial?"
@@ -36,22 +44,31 @@ export function Page() {
       }
     >
       {recall.isError && <Trouble error={recall.error} retry={() => void recall.refetch()} />}
-      {recall.isPending && <Skeleton />}
-      {recall.data && <Known recall={recall.data} today={today} />}
+      {loads.isError && <Trouble error={loads.error} retry={() => void loads.refetch()} />}
+      {(recall.isPending || loads.isPending) && <Skeleton />}
+      {recall.data && <Known recall={recall.data} open={open} today={today} />}
     </Sheet>
   )
 }
 
-function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today: string }) {
+function Known({
+  recall,
+  open,
+  today,
+}: {
+  readonly recall: GaugeRecall
+  /** Undefined while nobody knows what is at the stove: then nothing is said to be untouched. */
+  readonly open: readonly OpenLoad[] | undefined
+  readonly today: string
+}) {
   const { test, since, loads } = recall
   const { units } = useHousehold().household
   const jars = loads.reduce((n, l) => n + l.jars.length, 0)
   const gone = loads.reduce((n, l) => n + l.gone, 0)
   const reads = dialWords(test.errorPsi, units)
-  const held = useHeldAtTheStove(test.cannerId)
-  if (!held) return <Skeleton />
-  if (loads.length === 0 && held.length === 0)
-    return (
+  const count = loads.length + (open?.length ?? 0)
+  if (count === 0)
+    return open === undefined ? null : (
       <Empty title="No jar is touched by it">
         The dial reads {reads}. Every load{since ? ` since ${showDate(since, today)}` : ''} was held
         at enough all the same.
@@ -61,7 +78,7 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
     <div className="flex flex-col gap-5">
       <Panel rim="stop" label="What was found">
         <p className="mb-2 font-head text-2xl font-semibold">
-          The dial reads {reads}: {plural(loads.length + held.length, 'load')} may have been short.
+          The dial reads {reads}: {plural(count, 'load')} may have been short.
         </p>
         <p className="mb-3 text-ink-soft">
           {since
@@ -78,8 +95,8 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
           </Caution>
         )}
       </Panel>
-      {held.map((load) => (
-        <NotYetAway key={load.id} load={load} />
+      {open?.map(({ load, recalled }) => (
+        <NotYetAway key={load.id} load={load} recalled={recalled} />
       ))}
       {loads.map((load) => (
         <OneLoad key={load.loadId} load={load} today={today} />
@@ -88,17 +105,31 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
   )
 }
 
-/** Loads of a canner whose jars are not put away yet, and are held by what is known now. */
-const useHeldAtTheStove = (cannerId: string): readonly LoadWithEvents[] | undefined =>
-  useLoads().data?.filter(
-    (l) =>
-      l.cannerId === cannerId &&
-      !['planned', 'checked', 'aborted'].includes(l.stage) &&
-      whyHeld(l.judgement) !== '',
-  )
+/** A load whose jars are not put away yet, and why it may have been short. */
+interface OpenLoad {
+  readonly load: LoadWithEvents
+  readonly recalled: Recalled
+}
+
+/** What is at the stove or on the board and may have been short by a test; by the last one only. */
+function openOf(
+  test: GaugeRecall['test'],
+  canner: CannerRead | undefined,
+  loads: readonly LoadWithEvents[],
+): readonly OpenLoad[] {
+  const last = canner?.lastTest
+  if (last?.testedOn !== test.testedOn || last.errorPsi !== test.errorPsi) return []
+  return loads
+    .filter((l) => l.cannerId === test.cannerId)
+    .flatMap((load) => {
+      const recalled = recallOpen(load, test.errorPsi)
+      return recalled ? [{ load, recalled }] : []
+    })
+}
 
 /** It is not too late for these: what to do now stands in their record. */
-function NotYetAway({ load }: { readonly load: LoadWithEvents }) {
+function NotYetAway({ load, recalled }: OpenLoad) {
+  const { held, truth, needed } = recallWords(recalled, useHousehold().household.units)
   return (
     <Panel rim="stop" label={`Batch ${load.code}`}>
       <header className="flex flex-wrap items-baseline justify-between gap-3">
@@ -110,7 +141,7 @@ function NotYetAway({ load }: { readonly load: LoadWithEvents }) {
         </Link>
       </header>
       <p className="mt-1">
-        <strong>Judged: {VERDICT_WORDS[load.judgement.verdict]}.</strong> {whyHeld(load.judgement)}
+        {held} <strong>{truth}</strong>, {needed}
       </p>
     </Panel>
   )
