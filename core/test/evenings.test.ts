@@ -19,7 +19,7 @@ const told = (setup: LoadSetup, events: readonly LoadEvent[]) => {
     state,
     verdict,
     codes: reasons.map((r) => r.code),
-    hold: holdOf({ verdict, reasons }, state),
+    hold: holdOf(setup, state),
   }
 }
 const on = (setup: LoadSetup, ...lines: readonly string[]) => told(setup, log(...lines))
@@ -314,7 +314,7 @@ describe('steam', () => {
 
 describe('each can be told while it runs, and after the jars are out', () => {
   test.each([
-    ['wrong-weight', weighted, 'heating', 'in-doubt'],
+    ['wrong-weight', weighted, 'heating', 'not-processed'],
     ['water-low', weighted, 'cooling', 'not-processed'],
     ['lid-not-locked', weighted, 'heating', 'in-doubt'],
     ['steam-doubtful', weighted, 'heating', 'in-doubt'],
@@ -406,7 +406,7 @@ describe('taking the jars out', () => {
     const now = on(dial, ...open, `${tenHours} unloaded`)
     expect(now.state).toMatchObject({
       outAt: 132 * MIN,
-      questions: [{ sentence: expect.stringContaining('When did they come out') }],
+      questions: [{ sentence: expect.stringContaining('When did the jars come out') }],
     })
     const said = on(dial, ...open, `${tenHours} unloaded @140`)
     expect(said).toMatchObject({ verdict: 'as-tested', state: { outAt: 140 * MIN, questions: [] } })

@@ -124,7 +124,8 @@ describe('edges', () => {
   test('on the way up zero means nothing until the pressure was up once', () => {
     expect(stage([...upTo(48), '49 reading 0'])).toBe('climbing')
     expect(stage([...upTo(48), '49 reading 3', '50 reading 0'])).toBe('heating')
-    expect(stage([...upTo(48), '49 pressure-zero'])).toBe('climbing')
+    expect(stage([...upTo(48), '49 pressure-zero'])).toBe('heating')
+    expect(stage([...upTo(48), '49 lock-dropped'])).toBe('heating')
     expect(stage([...upTo(48), '49 reading 3', '50 lock-dropped'])).toBe('heating')
   })
   test('twenty minutes unread are no question, a millisecond more is', () => {
@@ -209,8 +210,8 @@ describe('edges', () => {
   test('looked into at the moment of the last doubt, or after it', () => {
     const events = log(...GOOD_DIAL, '200 left-overnight')
     const hold = (ms: number) => {
-      const state = foldLoad(dial, [...events, fact('looked-into', ms, { text: 'kept' })])
-      return holdOf(judgeLoad(dial, state), state)
+      const state = foldLoad(dial, [...events, fact('looked-into', ms, { text: 'Keep them all.' })])
+      return holdOf(dial, state)
     }
     expect(hold(200 * MIN)).toBeNull()
     expect(hold(200 * MIN - 1)).toBe('in-doubt')
@@ -255,9 +256,9 @@ describe('how long something has been due', () => {
 describe('what becomes of jars that are held', () => {
   test('in words, by the hours', () => {
     expect(holdSentence(null, 1)).toBeUndefined()
-    expect(holdSentence('in-doubt', 1)).toMatch(/looked into/)
-    expect(holdSentence('not-processed', 24)).toMatch(/process again/)
-    expect(holdSentence('not-processed', 24.01)).toMatch(/discard, unopened and untasted/)
+    expect(holdSentence('in-doubt', 1)).toMatch(/extension service/)
+    expect(holdSentence('not-processed', 24)).toMatch(/process them again/)
+    expect(holdSentence('not-processed', 24.01)).toMatch(/Discard them, unopened and untasted/)
   })
 })
 
@@ -353,7 +354,7 @@ describe('judged in words', () => {
       'The time started again once; 1 minutes did not count.',
     ])
     expect(reasons(dial, ...upTo(57), '79 reading 12', '82 heat-off')).toEqual([
-      'Nobody read the gauge for 22 minutes, and nobody said that they watched it.',
+      'Nobody read the gauge for 22 minutes, and nobody says that they watched it.',
     ])
   })
   test('a weight taken off in mid-process proves no more than somebody saw', () => {
@@ -393,9 +394,9 @@ describe('word that reached the server late', () => {
     )
     const late = heard(['57 reading 12'], 100 * MIN)
     const hold = (minute: number) => {
-      const looked = fact('looked-into', minute * MIN, { text: 'kept', heardAt: minute * MIN })
+      const looked = fact('looked-into', minute * MIN, { text: 'Keep them all.', heardAt: minute * MIN })
       const state = foldLoad(dial, [...known, ...late, looked])
-      return [state.doubts.map((d) => d.code), holdOf(judgeLoad(dial, state), state)]
+      return [state.doubts.map((d) => d.code), holdOf(dial, state)]
     }
     expect(hold(150)).toEqual([['late-word'], 'in-doubt'])
     expect(hold(157)).toEqual([['late-word'], null])

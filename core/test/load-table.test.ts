@@ -23,6 +23,7 @@ const SPOILS = {
   'weight-lifted': 'heating',
   'lid-not-locked': 'heating',
   'steam-doubtful': 'heating',
+  'steam-faltered': 'heating',
   'water-low': 'cooling',
   opened: 'unloading',
   'opened-early': 'unloading',
@@ -71,7 +72,12 @@ const ON_A_DIAL: Leads = {
     'opened-early': 'filling',
     aborted: 'aborted',
   },
-  climbing: { reading: 'processing', ...SPOILS },
+  climbing: {
+    reading: 'processing',
+    'pressure-zero': 'heating',
+    'lock-dropped': 'heating',
+    ...SPOILS,
+  },
   processing: {
     'pressure-fell': 'climbing',
     'pressure-zero': 'heating',

@@ -1,6 +1,6 @@
 import type { LoadEventKind } from '../words'
-import { inOrder, lateStarts, momentOf, takenBack, type LoadEvent } from './facts'
-import { weightOff, opened, unloaded, sealsChecked, aborted } from './opening'
+import { heardOf, inOrder, lateStarts, momentOf, takenBack, type LoadEvent } from './facts'
+import { weightOff, opened, openedEarly, unloaded, sealsChecked, aborted } from './opening'
 import {
   reading,
   atPressure,
@@ -11,11 +11,13 @@ import {
   depressurised,
 } from './pressure'
 import { fullRun, restart } from './runs'
+import { troublesOf } from './judgement'
+import { isReason } from './reason'
 import { checkSetup, type LoadSetup } from './setup'
 import { doubt, enter, isStage, START, type LoadState } from './state'
 import { locked, steamSteady, weightOn } from './venting'
 import { ask, type Word, type Step, type Answers } from './word'
-import { watched, figuresChanged, lidNotLocked, wentWrong } from './wrong'
+import { watched, figuresChanged, gaugeOff, lidNotLocked, steamFaltered, wentWrong } from './wrong'
 
 /**
  * The state of a load from its facts, in whatever order they arrived; the same fold runs
@@ -30,23 +32,41 @@ export function foldLoad(setup: LoadSetup, events: readonly LoadEvent[]): LoadSt
   const kept = inOrder(events).filter((e) => !gone.has(e.id) && !gone.has(e.eventId ?? ''))
   const whole = walk(setup, kept)
   const late = lateStarts(kept)
-  if (late.size === 0) return whole
-  const without = walk(
-    setup,
-    kept.filter((e) => !late.has(e.id)),
-  )
-  if (isStage(whole, 'venting', 'climbing', 'processing'))
-    return { ...without, readings: whole.readings }
-  const restsOnIt = fullRun(whole, setup) !== null && fullRun(without, setup) === null
-  const last = kept
-    .filter((e) => late.has(e.id))
-    .sort((a, b) => heardOf(a) - heardOf(b))
-    .at(-1)
-  return restsOnIt && last ? doubt(whole, 'late-word', { ...last, at: heardOf(last) }) : whole
+  if (late.size > 0 && isStage(whole, 'venting', 'climbing', 'processing'))
+    return {
+      ...walk(
+        setup,
+        kept.filter((e) => !late.has(e.id)),
+      ),
+      readings: whole.readings,
+    }
+  // The last of them to be heard is the one that completed it.
+  const away = kept.filter((e) => late.has(e.id)).sort((a, b) => heardOf(b) - heardOf(a))
+  const unreal = setup.practice ? [] : kept.filter((e) => e.source === 'simulated')
+  const rests = (...facts: readonly LoadEvent[]): boolean =>
+    facts.length > 0 && restsOn(setup, kept, whole, facts)
+  const [last] = away
+  const told = last && rests(...away) ? doubt(whole, 'late-word', last) : whole
+  const [first] = unreal
+  const unsure = rests(...unreal) || (told === whole && rests(...unreal, ...away))
+  return first && unsure ? doubt(told, 'simulated', first) : told
 }
 
-/** When the server knew of a fact, epoch ms. */
-const heardOf = (e: LoadEvent): number => e.heardAt ?? e.at
+/** Whether a load is only good, or only as good, because of these facts. */
+function restsOn(
+  setup: LoadSetup,
+  kept: readonly LoadEvent[],
+  whole: LoadState,
+  facts: readonly LoadEvent[],
+): boolean {
+  if (fullRun(whole, setup) === null) return false
+  const known = troublesOf(setup, whole)
+  const without = walk(
+    setup,
+    kept.filter((e) => !facts.includes(e)),
+  )
+  return [...troublesOf(setup, without)].some((code) => !known.has(code))
+}
 
 function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   const answers: Answers = {
@@ -67,6 +87,15 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   }, START)
 }
 
+/** Answers the doubts that the keeper saw, for a reason that says something. */
+function lookedInto(s: LoadState, { e, at }: Word): Step {
+  const text = e.text ?? ''
+  if (!isReason(text))
+    return ask(s, 'Say who you asked and what they said, in three words or more.')
+  const word = { id: e.id, at, heardAt: heardOf(e), by: e.by ?? null, text, doubtIds: e.doubtIds ?? null } // prettier-ignore
+  return { ...s, looked: [...s.looked, word] }
+}
+
 const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   started: (s, w) =>
     s.stage === 'planned' ? enter(s, 'preparing', w.at) : ask(s, 'The load was started already.'),
@@ -76,8 +105,7 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
       : ask(s, 'Filling was said before, or the lid is on already.'),
   locked,
   'steam-steady': steamSteady,
-  'steam-faltered': (s, w) =>
-    s.stage === 'venting' ? { ...s, steamSteadySince: null, since: w.at } : s,
+  'steam-faltered': steamFaltered,
   'weight-on': weightOn,
   reading,
   'at-pressure': atPressure,
@@ -94,29 +122,24 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   aborted,
   watched,
   unwatched: (s, w) =>
-    w.e.eventId || s.stage !== 'processing' ? s : restart(s, w.at, s.lastLook ?? w.at),
+    w.e.eventId || s.stage !== 'processing' ? s : restart(s, w, s.lastLook ?? w.at),
   'figures-changed': figuresChanged,
-  'gauge-off': (s, w) => doubt(s, 'gauge-off', w.e),
+  'gauge-off': gaugeOff,
   'no-process': (s, w) => doubt(s, 'no-process', w.e),
   recalled: (s, w) => doubt(s, 'recalled', w.e),
+  'found-short': (s, w) => doubt(s, 'found-short', w.e),
+  withdrawn: (s) => s,
   'wrong-weight': (s, w) =>
     w.setup.regulatedBy === 'dial' ? s : wentWrong(s, w, 'wrong-weight', 'heating'),
   'water-low': (s, w) => wentWrong(s, w, 'water-low', 'cooling'),
   'lid-not-locked': lidNotLocked,
-  'steam-doubtful': (s, w) =>
-    s.stage === 'venting'
-      ? { ...s, steamSteadySince: null, since: w.at }
-      : wentWrong(s, w, 'steam-doubtful', 'heating'),
+  'steam-doubtful': steamFaltered,
   'weight-lifted': (s, w) => wentWrong(s, w, 'weight-lifted', 'heating'),
-  'opened-early': (s, w) =>
-    isStage(s, 'unloading', 'standing', 'checked') ? doubt(s, 'opened-early', w.e) : opened(s, w),
+  'opened-early': openedEarly,
   'jar-broken': (s) => ({ ...s, brokenInside: s.brokenInside + 1 }),
   'left-overnight': (s, w) => doubt(s, 'left-overnight', w.e),
   'seal-lost': (s) => s,
-  'looked-into': (s, w) => ({
-    ...s,
-    lookedInto: { at: w.at, by: w.e.by ?? null, text: w.e.text ?? '' },
-  }),
+  'looked-into': lookedInto,
   'prompt-heard': (s, w) => ({ ...s, heard: { ...s.heard, [w.e.text ?? '']: w.at } }),
   note: (s) => s,
   retracted: (s) =>

@@ -22,6 +22,8 @@ export interface LoadEvent {
   /** The fact it answers or takes back. */
   readonly eventId?: string | null
   readonly source?: ReadingSource | null
+  /** With `looked-into`: the doubts that the keeper saw, by id; null where nobody wrote them down. */
+  readonly doubtIds?: readonly string[] | null
 }
 
 /** A fact as it is sent and kept in files: its instants are ISO text. */
@@ -82,6 +84,8 @@ export const FACTS: Readonly<Record<LoadEventKind, KindRule>> = {
   'gauge-off': {},
   'no-process': {},
   recalled: {},
+  'found-short': {},
+  withdrawn: {},
   'wrong-weight': { breaks: true },
   'water-low': { breaks: true },
   'lid-not-locked': { breaks: true },
@@ -123,7 +127,8 @@ const ASIDE: ReadonlySet<LoadEventKind> = new Set(['note', 'prompt-heard', 'retr
 
 /**
  * Ids of facts that were taken back: the last thing said, of a kind that may be, within
- * a minute. Anything else stays in the record, whatever anyone says later.
+ * a minute; and what Kelvit itself said on the strength of a slip that was put right.
+ * Anything else stays in the record, whatever anyone says later.
  */
 export function takenBack(events: readonly LoadEvent[]): ReadonlySet<string> {
   const gone = new Set<string>()
@@ -142,11 +147,15 @@ export function takenBack(events: readonly LoadEvent[]): ReadonlySet<string> {
     )
       gone.add(last.id)
   }
+  for (const e of events) if (e.kind === 'withdrawn' && e.eventId) gone.add(e.eventId)
   return gone
 }
 
+/** When the server knew of a fact, epoch ms; one that was not sent yet is known where it was said. */
+export const heardOf = (e: LoadEvent): number => e.heardAt ?? e.at
+
 /** A device whose word reaches the server later than this was away, ms. */
-const LATE_MS = 120_000
+export const LATE_MS = 120_000
 
 /**
  * Facts that start a clock and reached the server late, after others with a later moment:

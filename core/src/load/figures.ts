@@ -38,6 +38,12 @@ export interface FiguresQuery {
   readonly restMinutes: number
   /** How the lid is closed: a metal seal has clamps and no lock that drops. */
   readonly seal?: 'gasket' | 'metal'
+  /** The shortest cooling the canner is known for, min. */
+  readonly coolMin?: number
+  /** How long filling all jars takes, min. */
+  readonly fillMin?: number
+  /** When jars that are processed again must be at pressure, epoch ms. */
+  readonly againBy?: number
 }
 
 export interface Figures {
@@ -81,6 +87,9 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       restMinutes: restOf(query, query.restMinutes),
       ...(query.seal === 'metal' ? { lock: false } : {}),
       ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),
+      ...(query.coolMin === undefined ? {} : { coolMinutes: minutes(query.coolMin) }),
+      ...(query.fillMin === undefined ? {} : { fillMinutes: minutes(query.fillMin) }),
+      ...(query.againBy === undefined ? {} : { againBy: query.againBy }),
     },
   }
 }

@@ -35,10 +35,12 @@ export {
 } from './recall'
 export { fullRun } from './runs'
 export {
+  doubtsOf,
   holdOf,
   holdSentence,
   isWorse,
   judgeLoad,
+  openDoubts,
   VERDICT_WORDS,
   whyHeld,
   type Judgement,
@@ -55,7 +57,8 @@ export {
   STAND_OVERDUE_MS,
   type LoadSetup,
 } from './setup'
-export { type LoadState, type Reading, type UnseenGap } from './state'
+export { type Doubt, type DoubtCode, type LoadState, type Reading, type UnseenGap } from './state'
+export { isReason } from './reason'
 export {
   ATTENTION,
   handsMinutes,

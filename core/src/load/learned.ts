@@ -44,7 +44,10 @@ const SPANS = {
   heat: (s: LoadState) => between(s, 'heating', 'venting'),
   climb: (s: LoadState) => between(s, 'climbing', 'processing'),
   cool: (s: LoadState) =>
-    s.restarts > 0 || s.heatOffAt === null || s.pressureZeroAt === null
+    s.restarts > 0 ||
+    s.heatOffAt === null ||
+    s.pressureZeroAt === null ||
+    s.doubts.some((d) => d.code === 'cooled-fast')
       ? null
       : (s.pressureZeroAt - s.heatOffAt) / 60_000,
 } as const

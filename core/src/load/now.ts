@@ -138,7 +138,7 @@ const promptsAt = (
   ...(clock.kind === 'down' && clock.leftMs === 0 && state.stage !== 'standing'
     ? due('done', now - clock.endsAt, DONE[state.stage] ?? 'The time is over.')
     : []),
-  ...waitPrompts(state, now - state.since),
+  ...waitPrompts(setup, state, now - state.since),
 ]
 
 /** What a pressure that is too high, or never had its steam, asks for. */
@@ -176,38 +176,39 @@ function pressurePrompts(
 /** What was not seen: asked about where it is over, asked for where it goes on. */
 function lookPrompts(setup: LoadSetup, state: LoadState, now: number): readonly Prompt[] {
   const asks = ['processing', 'cooling', 'resting'].includes(state.stage)
+  const dial = setup.regulatedBy === 'dial'
   const began = state.runs.at(-1)?.from ?? 0
   const gaps = state.gaps.filter((gap) => asks && gap.watchedBy === null && gap.to > began)
   const watched = gaps.flatMap((gap) =>
     due(
       'watched',
       now - gap.to,
-      `Nobody read the gauge for ${Math.floor((gap.to - gap.from) / 60_000)} minutes. Did somebody watch it?`,
+      `Nobody ${dial ? 'read the gauge' : 'heard the weight'} for ${Math.floor((gap.to - gap.from) / 60_000)} minutes. Did somebody watch it?`,
       { eventId: gap.id },
     ),
   )
   if (state.stage !== 'processing' || state.lastLook === null) return watched
   const unseen = now - state.lastLook
-  const dial = setup.regulatedBy === 'dial'
   return [
     ...watched,
     ...due(
       'look',
       unseen - LOOK_EVERY_MS[setup.regulatedBy],
       dial ? 'Read the gauge.' : 'Still rocking?',
-      { overdue: dial && unseen > WATCH_MS },
+      { overdue: unseen > WATCH_MS[setup.regulatedBy] },
     ),
   ]
 }
 
 /** What a stage that takes too long asks for. */
-function waitPrompts({ stage }: LoadState, passed: number): readonly Prompt[] {
+function waitPrompts(setup: LoadSetup, { stage }: LoadState, passed: number): readonly Prompt[] {
   switch (stage) {
     case 'filling':
       return due(
         'jars-waiting',
-        passed - JARS_WAIT_MS,
-        'Filled jars wait: into the canner within 15 minutes.',
+        // From the last jar, as many as there are to fill.
+        passed - (setup.fillMinutes ?? 0) * 60_000 - JARS_WAIT_MS,
+        'Put the filled jars into the canner: they should wait no longer than 15 minutes.',
       )
     case 'heating':
       return due(

@@ -30,6 +30,8 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'gauge-off': 'Dial found too far off',
   'no-process': 'No tested process any more',
   recalled: 'Recalled',
+  'found-short': 'Found below the tested pressure',
+  withdrawn: 'Withdrawn',
   'wrong-weight': 'Wrong weight was on',
   'water-low': 'Water low or boiled away',
   'lid-not-locked': 'Lid was not on its marks',

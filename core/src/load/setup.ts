@@ -16,6 +16,16 @@ export interface LoadSetup {
   readonly lock?: boolean
   /** How long jars stay in the opened canner before they are lifted out, min: foods that siphon. */
   readonly openMinutes?: Minutes
+  /** The shortest cooling this canner is known for, min; its class's until three are known. */
+  readonly coolMinutes?: Minutes
+  /** How long filling all jars of the load takes, min. */
+  readonly fillMinutes?: Minutes
+  /** The dial figure it was started at, psi, where a test or a corrected altitude raised it while it ran. */
+  readonly startedAtPsi?: Psi
+  /** Jars that are processed again are at pressure by then, epoch ms: 24 hours after the first came out. */
+  readonly againBy?: number
+  /** A practice run: its gauge is simulated and no food is in it. */
+  readonly practice?: boolean
 }
 
 export const VENT_MS = 600_000
@@ -24,8 +34,16 @@ export const STAND_OPEN_MS = 12 * 3_600_000
 export const STAND_OVERDUE_MS = 24 * 3_600_000
 /** How long a regulated pressure may go unseen before somebody is asked to look, ms. */
 export const LOOK_EVERY_MS = { dial: 600_000, weighted: 900_000 } as const
-/** How long a dial may go unseen before it is asked who watched, ms. */
-export const WATCH_MS = 1_200_000
+/** How long a regulated pressure may go unseen before it is asked who watched, ms. */
+export const WATCH_MS = { dial: 1_200_000, weighted: 1_800_000 } as const
+/** Food that stood warm for longer than this is in doubt, ms. */
+export const WARM_MS = 2 * 3_600_000
+/** Food that stood for longer than this without a process is lost, ms. */
+export const SPOILT_MS = 24 * 3_600_000
+/** Without heat, or without a word of the pressure, for longer than this it is vented again, ms. */
+export const COLD_MS = 1_200_000
+/** No canner full of jars loses its pressure faster than this by itself, ms. */
+const LEAST_COOL_MS = 600_000
 /** Jars that came out longer than this after the heat went off were left in the canner, ms. */
 export const LEFT_IN_MS = 6 * 3_600_000
 /** "All jars are out", said longer than this after the lid came off, is asked about, ms. */
@@ -40,6 +58,13 @@ export const dialTarget = (setup: Pick<LoadSetup, 'psi' | 'gaugeErrorPsi'>): Psi
 /** How long the lid stays on after the weight is off, ms; never under ten minutes. */
 export const restMs = (setup: LoadSetup): number =>
   Math.max(MIN_REST_MS, setup.restMinutes * 60_000)
+
+/** A cooling shorter than this was helped along, ms: half of the canner's shortest own, never under ten minutes. */
+export const leastCoolMs = (setup: LoadSetup): number =>
+  Math.max(LEAST_COOL_MS, (setup.coolMinutes ?? 0) * 30_000)
+
+/** The dial figure a load was started at, psi. */
+export const startTarget = (setup: LoadSetup): Psi => setup.startedAtPsi ?? dialTarget(setup)
 
 /** Whether the lock of the lid is waited for. */
 export const hasLock = (setup: LoadSetup): boolean => setup.lock !== false

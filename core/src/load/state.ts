@@ -1,6 +1,6 @@
 import type { Psi } from '../quantity/units'
 import type { LoadStage, ReadingSource } from '../words'
-import type { LoadEvent } from './facts'
+import { heardOf, momentOf, type LoadEvent } from './facts'
 
 export interface Reading {
   readonly at: number
@@ -15,6 +15,10 @@ export interface ProcessRun {
   readonly provenTo: number | null
   /** How the venting before it went: ten unbroken minutes, not, or nobody said. */
   readonly vent: 'full' | 'short' | 'untold'
+  /** The fact that began it. */
+  readonly id: string
+  /** When the server knew that it had begun, epoch ms. */
+  readonly heardAt: number
   readonly endedBy: 'heat-off' | 'pressure' | 'other' | null
 }
 
@@ -26,13 +30,31 @@ export interface UnseenGap {
   readonly to: number
   /** Who watched; null while nobody has said. */
   readonly watchedBy: string | null
+  /** When the server knew of it, epoch ms. */
+  readonly heardAt: number
 }
 
-/** What somebody told that makes jars doubtful or condemns them, with its moment. */
+/** What makes jars doubtful or condemns them. Each is one of its own, also among those of its kind. */
 export interface Doubt {
+  /** The same on every device: the fact it comes from and its code. */
+  readonly id: string
   readonly code: DoubtCode
+  /** When it happened, epoch ms. */
   readonly at: number
+  /** When the server heard of it, epoch ms. */
+  readonly heardAt: number
   readonly by: string | null
+}
+
+/** A keeper's word that doubts were looked into. */
+export interface LookedInto {
+  readonly id: string
+  readonly at: number
+  readonly heardAt: number
+  readonly by: string | null
+  readonly text: string
+  /** The doubts the keeper saw; null where nobody wrote them down. */
+  readonly doubtIds: readonly string[] | null
 }
 
 /** Reasons for which jars are held until somebody has looked into it. */
@@ -49,12 +71,31 @@ export type DoubtCode =
   | 'zero-unseen'
   | 'rest-short'
   | 'left-overnight'
+  | 'cooled-fast'
+  | 'stood-warm'
+  | 'simulated'
+  | 'unwatched'
   // These condemn.
+  | 'stood-too-long'
+  | 'again-late'
+  | 'lock-early'
+  | 'found-short'
   | 'water-low'
   | 'weight-lifted'
   | 'opened-early'
   | 'figures-raised'
   | 'no-process'
+
+/** A higher dial figure that became known, and by what. */
+export interface Raise {
+  readonly id: string
+  readonly at: number
+  readonly heardAt: number
+  readonly by: string | null
+  readonly psi: Psi
+  /** A dial that was tested may have been right until then; an altitude was wrong all along. */
+  readonly cause: 'gauge' | 'altitude'
+}
 
 /** A fact that did not fit where it came: it is kept, and asked about. */
 export interface Question {
@@ -91,11 +132,22 @@ export interface LoadState {
   readonly outAt: number | null
   readonly brokenInside: number
   readonly doubts: readonly Doubt[]
-  readonly lookedInto: {
-    readonly at: number
-    readonly by: string | null
-    readonly text: string
-  } | null
+  /** Every time somebody looked into it, in order. */
+  readonly looked: readonly LookedInto[]
+  /** When the jars were full, while no steam has been steady since. */
+  readonly filledAt: number | null
+  /** Since when the pressure or the heat is gone; null at pressure. */
+  readonly brokeAt: number | null
+  /** Since when there was neither heat nor a word of the pressure; null while it holds or climbs the first time. */
+  readonly coldFrom: number | null
+  /** When the weight came off after the pressure was gone, though nobody said that the heat was off. */
+  readonly weightOffAt: number | null
+  /** The dial figure that must be held now, psi; null for the one it was started at. */
+  readonly target: Psi | null
+  /** Higher figures that became known while or after it ran. */
+  readonly raises: readonly Raise[]
+  /** The lids were pressed before 12 hours, and not again since. */
+  readonly pressedEarly: boolean
   /** When each prompt was last heard and said so, by its kind. */
   readonly heard: { readonly [prompt: string]: number }
   readonly abortedFrom: LoadStage | null
@@ -123,7 +175,14 @@ export const START: LoadState = {
   outAt: null,
   brokenInside: 0,
   doubts: [],
-  lookedInto: null,
+  looked: [],
+  filledAt: null,
+  brokeAt: null,
+  coldFrom: null,
+  weightOffAt: null,
+  target: null,
+  raises: [],
+  pressedEarly: false,
   heard: {},
   abortedFrom: null,
   questions: [],
@@ -140,7 +199,18 @@ export const enter = (state: LoadState, stage: LoadStage, at: number): LoadState
   entered: state.entered[stage] === undefined ? { ...state.entered, [stage]: at } : state.entered,
 })
 
-export const doubt = (state: LoadState, code: DoubtCode, e: LoadEvent): LoadState =>
-  state.doubts.some((d) => d.code === code)
+/** A doubt that a fact gives reason for. */
+export const doubtOf = (code: DoubtCode, e: LoadEvent): Doubt => ({
+  id: `${e.id}:${code}`,
+  code,
+  at: momentOf(e),
+  heardAt: heardOf(e),
+  by: e.by ?? null,
+})
+
+export function doubt(state: LoadState, code: DoubtCode, e: LoadEvent): LoadState {
+  const known = doubtOf(code, e)
+  return state.doubts.some((d) => d.id === known.id)
     ? state
-    : { ...state, doubts: [...state.doubts, { code, at: e.at, by: e.by ?? null }] }
+    : { ...state, doubts: [...state.doubts, known] }
+}

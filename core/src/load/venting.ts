@@ -1,11 +1,12 @@
-import { nothingProven } from './runs'
+import { nothingProven, stoodFull } from './runs'
 import { VENT_MS } from './setup'
 import { enter, isStage, type DoubtCode, type LoadState, type ProcessRun } from './state'
 import { ask, type Word, type Step } from './word'
 
 /** The lid is on its marks: for the first time, or again after the canner was opened. */
 export function locked(s: LoadState, w: Word): Step {
-  if (isStage(s, 'preparing', 'filling')) return enter(s, 'heating', w.at)
+  if (isStage(s, 'preparing', 'filling'))
+    return { ...enter(s, 'heating', w.at), filledAt: s.filledAt ?? w.at }
   if (s.stage === 'unloading')
     return enter(
       {
@@ -23,15 +24,29 @@ export function locked(s: LoadState, w: Word): Step {
 }
 
 export function steamSteady(s: LoadState, w: Word): Step {
-  if (isStage(s, 'preparing', 'filling', 'heating'))
-    return { ...enter(freshStart(s), 'venting', w.at), steamSteadySince: w.at }
+  // Steam without a word that the heat is back on is heat all the same.
+  const lit = isStage(s, 'cooling', 'resting') && s.runs.length === 0
+  // The weight went on too soon, and came off again without a word.
+  const again = s.stage === 'climbing' && s.ventAgain
+  if (lit || again || isStage(s, 'preparing', 'filling', 'heating')) {
+    const full = stoodFull(s, w)
+    return { ...enter(freshStart(full), 'venting', w.at), steamSteadySince: w.at }
+  }
   if (s.stage === 'venting')
     return s.steamSteadySince === null ? { ...s, steamSteadySince: w.at, since: w.at } : s
   return ask(s, `Steam was said to be steady while the load was ${s.stage}. Was the weight off?`)
 }
 
-/** Doubts about gauge and kitchen, which no new venting mends. */
-const BEYOND_THE_LID: ReadonlySet<DoubtCode> = new Set(['gauge-off', 'no-process', 'recalled'])
+/** Doubts about gauge and kitchen, and about food that stood too long, which no new venting mends. */
+const BEYOND_THE_LID: ReadonlySet<DoubtCode> = new Set([
+  'gauge-off',
+  'no-process',
+  'recalled',
+  'found-short',
+  'stood-warm',
+  'stood-too-long',
+  'again-late',
+])
 
 /** What went wrong under an earlier lid ends with a new venting: everything runs again from here. */
 const freshStart = (s: LoadState): LoadState => ({
@@ -42,6 +57,8 @@ const freshStart = (s: LoadState): LoadState => ({
   pressureZeroAt: null,
   lockDroppedAt: null,
   heatOffAt: null,
+  weightOffAt: null,
+  coldFrom: null,
   doubts: s.doubts.filter((d) => BEYOND_THE_LID.has(d.code)),
 })
 
@@ -58,6 +75,8 @@ export function weightOn(s: LoadState, w: Word): Step {
     steamSteadySince: null,
     ventAgain: vent === 'short',
     pressureUp: false,
+    coldFrom: null,
+    weightOffAt: null,
   }
   return vent === 'full'
     ? next

@@ -149,7 +149,16 @@ export const SAID_EVENT_KINDS = [
   'retracted',
 ] as const
 /** What Kelvit itself says of a load: never taken from a client. */
-export const OWN_EVENT_KINDS = ['figures-changed', 'gauge-off', 'no-process', 'recalled'] as const
+export const OWN_EVENT_KINDS = [
+  'figures-changed',
+  'gauge-off',
+  'no-process',
+  'recalled',
+  /** The altitude was wrong: the load is known to have run below the tested pressure. */
+  'found-short',
+  /** What Kelvit said of a load rested on a slip that was put right. */
+  'withdrawn',
+] as const
 /** What happened at the stove, in the words of the work. */
 export type LoadEventKind = (typeof SAID_EVENT_KINDS)[number] | (typeof OWN_EVENT_KINDS)[number]
 
