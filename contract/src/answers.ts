@@ -137,7 +137,7 @@ const mixedJar = Joi.alternatives<MixedJarAnswer>(
   }),
   shape<MixedAs<'asks'>>({
     outcome: oneOf(['asks']),
-    about: oneOf(['ingredients', 'which', 'legume', 'thickness', 'solids', 'liquid']),
+    about: oneOf(['ingredients', 'which', 'legume', 'thickness', 'unknown', 'solids', 'liquid']),
     question: said,
     ingredients,
   }),

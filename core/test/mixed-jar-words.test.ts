@@ -37,10 +37,23 @@ describe('what a word is taken for', () => {
   )
   test.each(
     each(
-      'onions, xyzzy, water chestnuts, rose water, sparkling water, water of roses, vegetable broth powder, root vegetable broth, tomato juice cocktail, my tomato juice, stock cubes, his beef broth, baked beans salad, half baked beans, tomato sauce mix, spicy tomato sauce, crushed tomatoes and basil, hand crushed tomatoes, ground beef patties, lean ground beef, spaghetti squash, legume, legumes, pulse, pulses, fresh snap',
+      'xyzzy, water chestnuts, rose water, sparkling water, water of roses, vegetable broth powder, root vegetable broth, tomato juice cocktail, my tomato juice, stock cubes, his beef broth, baked beans salad, half baked beans, tomato sauce mix, spicy tomato sauce, hand crushed tomatoes, ground beef patties, legume, legumes, pulse, pulses, oyster mushrooms, lobster mushroom, crab apples, scallop squash, carro, rock salmon mousse',
     ),
-  )('%s: no tested process, also where a part of the words has one', (name) =>
-    expect(kindOf(name)).toBe('refused no-tested-process'),
+  )('%s: unknown, and told as that, also where a part of the words is a food', (name) =>
+    expect(kindOf(name)).toBe('asked unknown'),
+  )
+  test.each(each('onions, red onion, celery, garlic cloves, leeks, spaghetti squash'))(
+    '%s: known, with no tested process',
+    (name) => expect(kindOf(name)).toBe('refused no-tested-process'),
+  )
+  test.each(
+    each(
+      'black bean dip, bean paste, split pea mash, chickpea spread, green bean casserole, fish paste',
+    ),
+  )('%s: thick, whatever it is made of', (name) => expect(kindOf(name)).toBe('refused thick'))
+  test.each(each('kidney beans with ham, crushed tomatoes and basil, fresh snap'))(
+    '%s: each thing by its name',
+    (name) => expect(kindOf(name)).toBe('asked which'),
   )
   test.each([
     ['water, boiling water, hot water, fresh water', 'water'],
@@ -62,7 +75,8 @@ describe('what a word is taken for', () => {
     ['pea soup, peas soup, split pea soup, lentil soup, bean soup, beans soup, chowder, corn chowder, bisque', 'asked thickness'], // prettier-ignore
     ['stew, beef stew, chili, chilli, vegetable soup, succotash, mixed vegetables, pepper, pot', 'asked which'], // prettier-ignore
     ['summer squash, zucchini', 'summer-squash mixed-vegetables'],
-    ['fine   carrots, Carrot', 'carrots carrots'],
+    ['fine   carrots, Carrot, diced carrots, baby carrots, carrot slices', 'carrots carrots'],
+    ['lean ground beef', 'meat meat-ground'],
   ])('%s: %s', (names, kind) => {
     for (const name of each(names))
       expect([name, kindOf(name.replace('fine   ', '  '))]).toEqual([name, kind])
@@ -79,6 +93,7 @@ describe('what a word is taken for', () => {
     const pot = readIngredient(' pot ', true)
     expect(pot.kind === 'asked' && pot.question).toMatch(/^Which one is “pot”: Sweet potatoes, /)
     expect(readIngredient('onions', true)).toMatchObject({ reason: expect.stringMatching(/no tested process/) }) // prettier-ignore
+    expect(readIngredient('carots', true)).toMatchObject({ question: 'We don’t know “carots”. Do you mean Carrots?' }) // prettier-ignore
     expect(readIngredient('cabbage', true)).toMatchObject({
       reason: expect.stringMatching(/\w{4}/),
     })
@@ -195,7 +210,7 @@ describe('which row', () => {
       2: expect.stringMatching(/tomatoes with okra or zucchini, three parts/),
     })
     expect(said('carrots, corn, water')).toEqual([
-      ...['soup', 85, 'The row for soup says 75 minutes, but sweet corn by itself takes 85: the longer time holds.'], // prettier-ignore
+      ...['soup', 85, 'The row for soup says 75 minutes, but sweet corn alone takes 85. Use the longer time.'], // prettier-ignore
     ])
     // Of two that take as long the first is named.
     expect(said('pumpkin, beef, broth')).toMatchObject({

@@ -84,14 +84,14 @@ export function pressureFell(s: LoadState, w: Word): Step {
     // Said without a time it may have happened at any moment since the last look.
     const provenTo = typeof w.e.happenedAt === 'number' ? w.at : (s.lastLook ?? w.at)
     const lost = breakRun(s, w.at, Math.min(w.at, provenTo), 'pressure')
-    return { ...heardPressure(lost, w.at), lastLook: w.at }
+    return { ...lost, lastLook: w.at }
   }
   // Once the time was full, a fall that nobody timed may have been inside it.
   const over =
     isStage(s, 'cooling', 'resting', 'unloading', 'standing', 'checked') ||
     (isStage(s, 'climbing', 'heating') && fullRun(s, w.setup) !== null)
   if (over && typeof w.e.happenedAt !== 'number') return doubt(s, 'fell-unknown', w.e)
-  return s.stage === 'climbing' ? heardPressure(s, w.at) : s
+  return s
 }
 
 export function heatOff(s: LoadState, w: Word): Step {

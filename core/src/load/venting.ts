@@ -1,4 +1,4 @@
-import { nothingProven, stoodFull } from './runs'
+import { closeRun, nothingProven, stoodFull } from './runs'
 import { VENT_MS } from './setup'
 import { enter, isStage, type DoubtCode, type LoadState, type ProcessRun } from './state'
 import { ask, type Word, type Step } from './word'
@@ -27,9 +27,9 @@ export function steamSteady(s: LoadState, w: Word): Step {
   // Steam without a word that the heat is back on is heat all the same.
   const lit = isStage(s, 'cooling', 'resting') && s.runs.length === 0
   // The weight went on too soon, and came off again without a word.
-  const again = s.stage === 'climbing' && s.ventAgain
+  const again = isStage(s, 'climbing', 'processing') && s.ventAgain
   if (lit || again || isStage(s, 'preparing', 'filling', 'heating')) {
-    const full = stoodFull(s, w)
+    const full = stoodFull(again ? closeRun(s, s.lastLook ?? s.since, 'other') : s, w)
     return { ...enter(freshStart(full), 'venting', w.at), steamSteadySince: w.at }
   }
   if (s.stage === 'venting')

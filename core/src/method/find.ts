@@ -109,6 +109,22 @@ export function findFood(text: string): Found {
   return { kind: 'unknown', nearest: nearestNames(wanted) }
 }
 
+/**
+ * The food of a whole name or synonym: a part of a name never stands for another food. What
+ * only begins a name is ambiguous, or unknown with what it may mean.
+ */
+export function findWhole(text: string): Found {
+  const wanted = normalise(text)
+  const exact = entries.find((e) => e.key === wanted)
+  if (exact) return exact.found
+  const found = findFood(text)
+  const begins = found.kind === 'food' || found.kind === 'refused'
+  return begins ? { kind: 'unknown', nearest: [nameOf(found)] } : found
+}
+
+const nameOf = (found: Extract<Found, { kind: 'food' | 'refused' }>): string =>
+  found.kind === 'food' ? shortName(found.food) : found.refused.name
+
 /** Letters that may be wrong, as a share of the word: more is another word, not a slip. */
 const MOST_SLIPS = 0.34
 

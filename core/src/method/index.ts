@@ -9,6 +9,14 @@ export { doorLines, type DoorLine } from './door'
 export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
 export { mixedJar } from './mixed-jar'
+export {
+  foodIdOf,
+  mixedName,
+  mixedNameOf,
+  processFor,
+  type JarOf,
+  type JarQuery,
+} from './jar-of'
 export type {
   IngredientVerdict,
   MixedJarAnswer,

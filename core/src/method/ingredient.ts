@@ -1,4 +1,4 @@
-import { findFood, normalise } from './find'
+import { findWhole, normalise, type Found } from './find'
 import { foodOf, formOf, saidName } from './foods'
 import type { Food, FoodForm } from './data/types'
 
@@ -17,7 +17,7 @@ export type Ingredient =
   | {
       readonly kind: 'asked'
       readonly name: string
-      readonly about: 'which' | 'legume' | 'thickness'
+      readonly about: 'which' | 'legume' | 'thickness' | 'unknown'
       readonly question: string
     }
 
@@ -28,12 +28,13 @@ const SPICES =
   'salt|canning salt|sugar|peppercorn|ground pepper|black pepper|white pepper|cayenne|paprika|smoked paprika|cumin|chili powder|chile powder|chilli powder|curry|curry powder|turmeric|coriander|coriander seed|cinnamon|clove|allspice|nutmeg|mace|mustard seed|dry mustard|mustard powder|celery seed|celery salt|dill seed|fennel seed|caraway|anise|star anise|cardamom|fenugreek|thyme|bay|bay leaf|bay leave|oregano|basil|marjoram|savory|rosemary|tarragon|sage|parsley|dried parsley|dill|chive|herb|dried herb|herbe de provence|spice|dry spice|dried spice|seasoning|garlic powder|onion powder|dried garlic|dried onion|garlic granule|chili flake|red pepper flake|ground ginger|dried ginger'
 const SEASONING = new RegExp(`^(dried |ground |dry |a little )*(${SPICES})$`)
 
+/** Whole names only: an oyster mushroom is no oyster, and a crab apple no crab. */
 const SEAFOOD =
-  /\b(fish|clam|shrimp|prawn|crab|oyster|seafood|salmon|tuna|mussel|scallop|lobster|cod|trout)s?\b/
+  /^(fresh |raw |cooked |frozen |white |smoked |minced |shelled |peeled )*(fish|clam|shrimp|prawn|crab|oyster|seafood|salmon|tuna|mussel|scallop|lobster|cod|trout|haddock|halibut)( fillet| meat| chunk| piece| tail| stock| broth| juice)?$/
 const SOUP_OF_LEGUMES =
   /\b(split pea|pea|lentil|bean|chowder|bisque)s?\b.*\bsoup\b|\bchowder\b|\bbisque\b/
 const THICK =
-  /\b(cream[- ]style|pur[eé]e[ds]?|mashed|refried|thick(en(ed|er))?|gravy|roux|cornstarch|corn starch|flour|starch|cornmeal|barley|rice|pasta|macaroni|spaghetti(?! squash)|noodles?|bread|crackers?|dumplings?|oats?|oatmeal|quinoa|couscous|bulgur|tapioca|gelatine?|clear gel|tomato paste|peanut butter|pumpkin butter|hummus)\b/
+  /\b(cream[- ]style|pur[eé]e[ds]?|mash(ed)?|refried|dip|paste|spread|p[aâ]t[eé]|casserole|dal|dhal|falafel|thick(en(ed|er))?|gravy|roux|cornstarch|corn starch|flour|starch|cornmeal|barley|rice|pasta|macaroni|spaghetti(?! squash)|noodles?|bread|crackers?|dumplings?|oats?|oatmeal|quinoa|couscous|bulgur|tapioca|gelatine?|clear gel|peanut butter|pumpkin butter|hummus)\b/
 const DAIRY = /\b(milk|cream(ed)?|cheese|butter(?! beans?)|yogh?urt|eggs?|ghee)\b/
 const OIL = /\b(oil|pesto|lard|shortening)\b/
 
@@ -45,15 +46,20 @@ const LIQUIDS: readonly (readonly [RegExp, Liquid])[] = [
   [/^(thin )?tomato juice$/, 'tomato-juice'],
 ]
 
+/** Dried by what they are, by whole names. */
 const DRIED =
-  /\b(dried|dry|kidney|navy|pinto|great northern|cannellini|garbanzo|chick ?pea|lentil|split pea|mung|adzuki|soy|turtle|white bean|red bean|black bean)\b/
+  /^(soaked |cooked |boiled |dried |dry )*((red |white |dark red |light red )?kidney|black|black turtle|turtle|white|red|small red|small white|pink|soy) bean$|^(soaked |cooked |boiled |dried |dry )*((kidney|navy|pinto|great northern|cannellini|garbanzo|cranberry|borlotti|mung|adzuki|flageolet)( bean)?|soybean|chickpea|chick pea|garbanzo|(red |green |brown |black |french )?lentil|(green |yellow )?split pea)$/
+/** Fresh by what they are, by whole names. */
 const FRESH_LEGUMES: readonly (readonly [RegExp, string])[] = [
-  [/\b(snap|green|wax|string|italian|french|runner) beans?\b|^fresh snap/, 'beans-snap'],
-  [/\bfresh (lima|butter|limas)\b/, 'beans-lima'],
-  [/\b(green|english|garden|shell|sweet|fresh) peas?\b/, 'peas-green'],
-  [/\bfresh (southern|black[- ]eyed|cow|crowder|field) ?peas?\b/, 'peas-southern'],
-]
-const LEGUME = /\b(beans?|peas?|lentils?|limas?|cowpeas?|chickpeas?|legumes?|pulses?)\b/
+  [/^(fresh |cut |whole |frozen |french cut |yellow |purple )*(snap|green|wax|string|italian|french|runner|pole|bush|haricot) bean$/, 'beans-snap'], // prettier-ignore
+  [/^fresh (baby |green )*(lima|butter|lima bean|butter bean)$/, 'beans-lima'],
+  [/^(fresh |shelled |baby |frozen )*(green|english|garden|shell|sweet) pea$|^fresh pea$/, 'peas-green'],
+  [/^fresh (southern|black eyed|cow|crowder|field) ?pea$/, 'peas-southern'],
+] // prettier-ignore
+/** Put up fresh and dried under the same name, by whole names. */
+const EITHER =
+  /^(baby |large |speckled )*(bean|pea|lima|lima bean|butter bean|cowpea|cow pea|(southern|black eyed|crowder|field) pea|fava|fava bean|broad bean)$/
+const DRY_WORD = /^(dried|dry|soaked|rehydrated) /
 
 /** Rows of mixtures: not ingredients, but lists of them. */
 const MIXTURES = new Set(['soup', 'succotash', 'mixed-vegetables'])
@@ -66,7 +72,7 @@ const SAID_FORMS: readonly (readonly [RegExp, string])[] = [
   [/^(thin )?tomato sauce$/, 'tomato-sauce-thin'],
   [/^thick tomato sauce$/, 'tomato-sauce-thick'],
   [/^crushed tomatoes$/, 'tomatoes-crushed'],
-  [/^(ground|minced) (beef|meat|pork|venison|lamb)$/, 'meat-ground'],
+  [/^(lean )?(ground|minced) (beef|meat|pork|venison|lamb)$/, 'meat-ground'],
 ]
 
 /**
@@ -109,9 +115,8 @@ export function readIngredient(name: string, rehydrated: boolean | undefined): I
     return refused('dairy', 'Dairy and eggs shield spores from heat. Add them when serving.')
   if (OIL.test(text))
     return refused('oil', 'Oil and fat shield spores from heat. Add when serving.')
-  if (SEAFOOD.test(text)) return { kind: 'seafood', name }
-  if (LEGUME.test(text)) return readLegume(name, text, rehydrated)
-  return readFood(name, text, rehydrated)
+  if (SEAFOOD.test(plain)) return { kind: 'seafood', name }
+  return readLegume(name, plain, rehydrated) ?? readFood(name, text, rehydrated)
 }
 
 function solidForm(name: string, formId: string, rehydrated: boolean | undefined): Ingredient {
@@ -147,16 +152,18 @@ function dried(
 }
 
 /** Every bean and pea is fresh or dried; where the name does not say, it is asked. */
-function readLegume(name: string, text: string, rehydrated: boolean | undefined): Ingredient {
-  const fresh = FRESH_LEGUMES.find(([words]) => words.test(text))?.[1]
-  if (fresh && !/\b(dried|dry)\b/.test(text)) return plainSolid(name, foodOf(fresh))
-  if (DRIED.test(normalise(text))) return freshOrDried(name, rehydrated, true)
-  const found = findFood(text)
-  if (found.kind === 'refused')
-    return { kind: 'refused', name, code: 'no-tested-process', reason: found.refused.reason }
-  if (found.kind === 'unknown')
-    return { kind: 'refused', name, code: 'no-tested-process', reason: NONE }
-  return freshOrDried(name, rehydrated, false)
+function readLegume(
+  name: string,
+  plain: string,
+  rehydrated: boolean | undefined,
+): Ingredient | undefined {
+  if (DRIED.test(plain)) return freshOrDried(name, rehydrated, true)
+  const fresh = FRESH_LEGUMES.find(([words]) => words.test(plain))?.[1]
+  if (fresh) return plainSolid(name, foodOf(fresh))
+  if (EITHER.test(plain)) return freshOrDried(name, rehydrated, false)
+  const rest = plain.replace(DRY_WORD, '')
+  const known = rest !== plain && (EITHER.test(rest) || FRESH_LEGUMES.some(([w]) => w.test(rest)))
+  return known ? freshOrDried(name, rehydrated, true) : undefined
 }
 
 function freshOrDried(name: string, rehydrated: boolean | undefined, isDried: boolean): Ingredient {
@@ -172,7 +179,21 @@ function freshOrDried(name: string, rehydrated: boolean | undefined, isDried: bo
   }
 }
 
-const NONE = 'It has no tested process of its own, so it does not go into a mixed jar either.'
+/** Vegetables every cook knows, with no row in the tables and none among the refused. */
+const WITHOUT_ROW =
+  /^((red|white|yellow|green|spring|sweet|pearl|fresh|chopped|diced|sliced) )*(onion|shallot|scallion|leek|celery|celery root|celeriac|garlic|garlic clove|fennel|artichoke|jerusalem artichoke|ginger|horseradish|avocado)$/
+const NONE = 'There is no tested process for it in the tables, so it does not go into a jar.'
+
+const unknown = (name: string, nearest: readonly string[]): Ingredient => ({
+  kind: 'asked',
+  name,
+  about: 'unknown',
+  question: `We don’t know “${name.trim()}”. ${nearest.length > 0 ? `Do you mean ${nearest.join(', or ')}?` : 'Check the spelling, or call it by its usual name.'}`,
+})
+
+/** Words before or after a food that change nothing about its process. */
+const CUT_WORDS =
+  /^((fresh|frozen|whole|cut|diced|sliced|chopped|cubed|peeled|small|large|baby|young|new|red|yellow|orange|golden|organic|homegrown|raw|blanched|boneless|skinless|lean|ripe|trimmed|husked|shelled) )+|( (cube|piece|slice|chunk|round|kernel|strip|half|halve|quarter))+$/g
 
 /** Foods that are put up fresh and dried, whatever word they were found by. */
 const LEGUME_FOODS = new Set(['beans-dried', 'beans-lima', 'peas-southern'])
@@ -185,20 +206,33 @@ function readFood(name: string, text: string, rehydrated: boolean | undefined): 
       about: 'which',
       question: `What is in the ${text}? Name each ingredient on its own.`,
     }
-  const found = findFood(text)
-  if (found.kind === 'refused')
-    return found.refused.id === 'summer-squash'
-      ? { kind: 'solid', name, ...SUMMER_SQUASH() }
-      : { kind: 'refused', name, code: 'no-tested-process', reason: found.refused.reason }
-  if (found.kind === 'ambiguous')
+  if (/ (with|and|in) /.test(text))
     return {
       kind: 'asked',
       name,
       about: 'which',
-      question: `Which one is “${name.trim()}”: ${found.names.join(', ')}?`,
+      question: `Name each thing in “${name.trim()}” on its own.`,
     }
-  if (found.kind === 'unknown')
+  if (WITHOUT_ROW.test(normalise(text)))
     return { kind: 'refused', name, code: 'no-tested-process', reason: NONE }
+  const found = knownFood(text)
+  switch (found.kind) {
+    case 'refused':
+      return found.refused.id === 'summer-squash'
+        ? { kind: 'solid', name, ...SUMMER_SQUASH() }
+        : { kind: 'refused', name, code: 'no-tested-process', reason: found.refused.reason }
+    case 'ambiguous':
+      return {
+        kind: 'asked',
+        name,
+        about: 'which',
+        question: `Which one is “${name.trim()}”: ${found.names.join(', ')}?`,
+      }
+    case 'unknown':
+      return unknown(name, found.nearest)
+    case 'food':
+      break
+  }
   if (MIXTURES.has(found.food.id))
     return {
       kind: 'asked',
@@ -209,6 +243,15 @@ function readFood(name: string, text: string, rehydrated: boolean | undefined): 
   return LEGUME_FOODS.has(found.food.id)
     ? freshOrDried(name, rehydrated, found.food.id === 'beans-dried')
     : plainSolid(name, found.food)
+}
+
+/** The food of a whole name; words of cut and colour are set aside only where the rest is a whole name too. */
+function knownFood(text: string): Found {
+  const whole = findWhole(text)
+  if (whole.kind !== 'unknown') return whole
+  const rest = normalise(text).replace(CUT_WORDS, '')
+  const found = findWhole(rest)
+  return rest === '' || found.kind === 'unknown' ? whole : found
 }
 
 function plainSolid(name: string, food: Food | undefined): Ingredient {

@@ -52,6 +52,9 @@ function checkRanges({ altitudeFt, rules }: ProcessQuery): void {
   const { extraMinutes = 0, cushionPsi = 0 } = rules ?? {}
   if (!(extraMinutes >= 0 && extraMinutes <= 240))
     throw new RangeError('a household may add 0 to 240 minutes, never take any away')
+  for (const more of Object.values(rules?.foodMinutes ?? {}))
+    if (!(more >= 0 && more <= 240))
+      throw new RangeError('a household may add 0 to 240 minutes, never take any away')
   if (!(cushionPsi >= 0 && cushionPsi <= 2)) throw new RangeError('the cushion is 0 to 2 psi')
 }
 
@@ -108,7 +111,9 @@ function answer(f: Found): Process {
     jar,
     gauge: f.query.gauge,
     altitudeFt: f.query.altitudeFt,
-    minutes: minutes(option.minutes + (rules.extraMinutes ?? 0)),
+    minutes: minutes(
+      option.minutes + (rules.extraMinutes ?? 0) + (rules.foodMinutes?.[f.food.id] ?? 0),
+    ),
     testedMinutes: option.minutes,
     rowSize,
     psi: option.psi,
@@ -193,6 +198,7 @@ const refuseOption = (option: PressureOptionId): Refusal =>
 
 /** What a household adds to the tables, out of its settings: longer or higher, never shorter or lower. */
 export const rulesOf = (settings: Required<HouseholdRules>): Required<HouseholdRules> => ({
+  foodMinutes: settings.foodMinutes,
   extraMinutes: settings.extraMinutes,
   cushionPsi: settings.cushionPsi,
   tomatoOption: settings.tomatoOption,

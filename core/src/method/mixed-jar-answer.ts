@@ -50,7 +50,8 @@ export type MixedJarAnswer =
     }
   | {
       readonly outcome: 'asks'
-      readonly about: 'ingredients' | 'which' | 'legume' | 'thickness' | 'solids' | 'liquid'
+      readonly about:
+        'ingredients' | 'which' | 'legume' | 'thickness' | 'unknown' | 'solids' | 'liquid'
       readonly question: string
       readonly ingredients: readonly IngredientVerdict[]
     }

@@ -8,7 +8,7 @@ import {
   type MixedJarAnswer,
   type Solid,
 } from './mixed-jar-answer'
-import type { ProcessAnswer } from './data/types'
+import type { Process, ProcessAnswer } from './data/types'
 
 /** What the rows of mixtures are tested for. */
 const SUCCOTASH = new Set(['corn', 'beans-lima', 'tomatoes'])
@@ -40,24 +40,63 @@ export function atLeast(
 ): MixedJarAnswer {
   const base = ownRow(row, [{ pack: 'hot' }], jar.query)
   if (base.outcome === 'refused') return withRow(jar, row, base, '')
-  const own = solids
-    .filter((s) => s.food.id !== 'summer-squash')
-    .flatMap((s) => {
-      const p = rowOf(s, jar.query)
-      return p.outcome === 'process' ? [{ s, minutes: p.minutes }] : []
-    })
-  const longest = own.reduce((a, b) => (b.minutes > a.minutes ? b : a), {
-    s: solids[0],
-    minutes: 0,
-  })
+  const longest = longestOwn(jar, solids)
   const time = Math.max(base.minutes, least, longest.minutes)
   const sentence =
     time === base.minutes
       ? `By the row for ${MIXTURE_NAMES[row] ?? row}.`
       : time === least
         ? 'With seafood every jar takes 100 minutes.'
-        : `The row for ${MIXTURE_NAMES[row] ?? row} says ${base.minutes} minutes, but ${longest.s ? saidName(longest.s.food) : 'one of them'} by itself takes ${longest.minutes}: the longer time holds.`
-  return withRow(jar, row, { ...base, minutes: minutes(time) }, sentence)
+        : `The row for ${MIXTURE_NAMES[row] ?? row} says ${base.minutes} minutes, but ${longest.name} alone takes ${longest.minutes}. Use the longer time.`
+  return withRow(jar, row, lengthened(base, time), sentence)
+}
+
+/** The longest own time of anything in the jar: of the solids, and of broth made of meat. */
+function longestOwn(jar: Jar, solids: readonly Solid[]): { name: string; minutes: number } {
+  const own = solids
+    .filter((s) => s.food.id !== 'summer-squash')
+    .map((s) => ({ name: saidName(s.food), process: rowOf(s, jar.query) }))
+  const broth = ownRow('stock', [{ pack: 'hot' }], jar.query)
+  const all = hasMeatStock(jar) ? [...own, { name: 'meat or poultry stock', process: broth }] : own
+  return all.reduce(
+    (most, { name, process }) =>
+      process.outcome === 'process' && process.minutes > most.minutes
+        ? { name, minutes: process.minutes }
+        : most,
+    { name: '', minutes: 0 },
+  )
+}
+
+const hasMeatStock = ({ read }: Jar): boolean =>
+  read.some((i) => i.kind === 'liquid' && i.liquid === 'meat-stock')
+
+/** A process at its own pressure, for a longer time. */
+const lengthened = (process: Process, time: number): Process => ({
+  ...process,
+  minutes: minutes(time),
+  testedMinutes: minutes(time),
+  options: process.options
+    .filter((o) => o.psi === process.psi)
+    .map((o) => ({ ...o, minutes: minutes(Math.max(o.minutes, time)) })),
+})
+
+/** One food by its own row, or by that of the broth it is in, if that is longer. */
+export function byOwnRow(
+  jar: Jar,
+  row: string,
+  process: ProcessAnswer,
+  sentence: string,
+): MixedJarAnswer {
+  const broth = hasMeatStock(jar) ? ownRow('stock', [{ pack: 'hot' }], jar.query) : undefined
+  if (process.outcome === 'refused' || broth?.outcome !== 'process') return withRow(jar, row, process, sentence) // prettier-ignore
+  return broth.minutes <= process.minutes
+    ? withRow(jar, row, process, sentence)
+    : withRow(
+        jar,
+        row,
+        lengthened(process, broth.minutes),
+        `${sentence} It is in stock, which takes ${broth.minutes} minutes. Use the longer time.`,
+      )
 }
 
 const MIXTURE_NAMES: Readonly<Record<string, string>> = {

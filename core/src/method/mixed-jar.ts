@@ -15,7 +15,7 @@ import {
   type MixedJarQuery,
   type Solid,
 } from './mixed-jar-answer'
-import { atLeast, fullJarRow, withRow } from './mixed-jar-rows'
+import { atLeast, byOwnRow, fullJarRow } from './mixed-jar-rows'
 
 const SEAFOOD_MINUTES = 100
 /** Tested by themselves, too thick to be part of something else. */
@@ -160,7 +160,7 @@ function onlyLiquid(jar: Jar): MixedJarAnswer {
       'can meat or poultry stock',
       'freeze',
     ])
-  return withRow(jar, row, ownRow(row, [{ pack: 'hot' }], jar.query), 'By its own row.')
+  return byOwnRow(jar, row, ownRow(row, [{ pack: 'hot' }], jar.query), 'By its own row.')
 }
 
 /** One food and its liquid: its own row, whatever else would be shorter. */
@@ -194,7 +194,7 @@ function oneFood(jar: Jar, solid: Solid): MixedJarAnswer {
       ['use water or broth', 'add a second vegetable: then it is a soup'],
     )
   const form = solid.food.forms.find((f) => f.id === formId) ?? solid.form
-  return withRow(
+  return byOwnRow(
     jar,
     formId,
     ownRow(formId, form.packs, jar.query),

@@ -83,7 +83,10 @@ function verdictOf(setup: LoadSetup, events: readonly LoadEvent[]): Finding {
     if (!up(facts[i]!) || !isLit(facts.slice(0, i), stretches.length > 0)) continue
     let j = i
     let seen = facts[i]!.t
-    while (j + 1 < facts.length && !breaks(facts[j + 1]!)) if (up(facts[++j]!)) seen = facts[j]!.t
+    // Steam that is steady again after a start without venting is a new beginning.
+    const airy = ventingOf(facts, { i, from: facts[i]!.t }, dial) === 'lost'
+    const ends = (f: Fact): boolean => breaks(f) || (airy && f.kind === 'steam-steady')
+    while (j + 1 < facts.length && !ends(facts[j + 1]!)) if (up(facts[++j]!)) seen = facts[j]!.t
     const end = facts[j + 1]
     const said = end?.kind === 'heat-off' || (end?.kind === 'pressure-fell' && end.e.happenedAt != null) // prettier-ignore
     stretches.push({ i, from: facts[i]!.t, to: said ? end.t : seen, end })
@@ -113,7 +116,11 @@ function isLit(before: readonly Fact[], wasUp: boolean): boolean {
 }
 
 /** Ten unbroken minutes of steam, and no air let in since. */
-function ventingOf(facts: readonly Fact[], { i, from }: Stretch, dial: boolean): Finding {
+function ventingOf(
+  facts: readonly Fact[],
+  { i, from }: Pick<Stretch, 'i' | 'from'>,
+  dial: boolean,
+): Finding {
   const before = facts.slice(0, i)
   const steady = before.findLast((f) => f.kind === 'steam-steady')
   if (!steady) return 'lost'

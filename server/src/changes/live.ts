@@ -18,11 +18,11 @@ export function openLive(url: string, log: Logger, read: ReadLog): Live {
   }
   const readers = makeReaders(read, tell, log)
   const spread = (payload: string): void => {
-    const [household = '', what = '', which = ''] = payload.split(' ')
+    const [household = '', what = '', which = '', lines = '1'] = payload.split(' ')
     if (household === '*')
       for (const id of listeners.keys()) tell(id, { kind: what === 'clock' ? 'clock' : 'gap' })
     else if (!listeners.has(household)) return
-    else if (what === 'changes') readers.wake(household, Number(which))
+    else if (what === 'changes') readers.wake(household, Number(which), Number(lines))
     else if (what === 'sessions') tell(household, { kind: 'session-ended', tokenHash: which })
   }
   const connection = keepListening(url, log, spread)
@@ -47,7 +47,7 @@ function makeReaders(
   read: ReadLog,
   tell: (householdId: string, word: Word) => void,
   log: Logger,
-): { wake(householdId: string, seq: number): void; forget(householdId: string): void } {
+): { wake(householdId: string, seq: number, lines: number): void; forget(householdId: string): void } {
   interface Reader {
     told: number
     wanted: number
@@ -73,8 +73,9 @@ function makeReaders(
     reader.busy = false
   }
   return {
-    wake: (householdId, seq) => {
-      const reader = readers.get(householdId) ?? { told: seq - 1, wanted: seq, busy: false }
+    // Whoever has heard nothing yet hears all lines of this commit, and none before it.
+    wake: (householdId, seq, lines) => {
+      const reader = readers.get(householdId) ?? { told: seq - lines, wanted: seq, busy: false }
       readers.set(householdId, reader)
       reader.wanted = Math.max(reader.wanted, seq)
       if (!reader.busy) void run(householdId, reader)

@@ -9,10 +9,12 @@ import {
 } from '@kelvit/core'
 import type { HouseholdSettings, LeftJar, SeasonPortion, TokenScope } from '@kelvit/contract'
 import type {
+  AltitudeMove,
   Capacity,
   Feet,
   GaugeKind,
   Hold,
+  JarOf,
   JarProcess,
   JarSize,
   LoadEventKind,
@@ -88,6 +90,8 @@ export const households = pgTable('households', {
   units: text('units').$type<UnitSystem>().notNull(),
   currency: text('currency').notNull().default('USD'),
   settings: jsonb('settings').$type<HouseholdSettings>().notNull(),
+  /** Altitudes the kitchen was at before it moved, each until the day it moved. */
+  altitudeMoves: jsonb('altitude_moves').$type<AltitudeMove[]>().notNull().default([]),
   isDemo: boolean('is_demo').notNull().default(false),
   /** How many changes its log has; the log is numbered by it, in the order of commits. */
   seq: bigint('seq', { mode: 'number' }).notNull().default(0),
@@ -237,6 +241,10 @@ export const gaugeTests = pgTable(
     testedOn: date('tested_on').notNull(),
     errorPsi: doublePrecision('error_psi').$type<Psi>().notNull(),
     testedBy: text('tested_by').notNull(),
+    /** It was a slip: when that was said, by whom, and why. The row stays, and counts for nothing. */
+    struckAt: instant('struck_at'),
+    struckBy: text('struck_by'),
+    struckWhy: text('struck_why'),
   },
   (t) => [
     key(t),
@@ -334,6 +342,8 @@ export const lots = pgTable(
     plantingId: uuid('planting_id'),
     excludedBecause: text('excluded_because'),
     note: text('note').notNull().default(''),
+    /** What is in its jars, where they hold several things. */
+    jarOf: jsonb('jar_of').$type<JarOf>(),
   },
   (t) => [
     key(t),
@@ -386,6 +396,8 @@ export const loadPortions = pgTable(
     filled: integer('filled'),
     /** Unsealed jars of an earlier load that are processed again. */
     fromJars: jsonb('from_jars').$type<string[]>(),
+    /** What is in these jars, where they hold several things. */
+    jarOf: jsonb('jar_of').$type<JarOf>(),
     lidLotId: uuid('lid_lot_id'),
     /** Which lots its lids were drawn from, and how many of each: taken back, they go where they came from. */
     lids: jsonb('lids').$type<{ lotId: string; count: number }[]>().notNull().default([]),
@@ -422,6 +434,8 @@ export const loadEvents = pgTable(
     psi: doublePrecision('psi').$type<Psi>(),
     text: text('text'),
     eventId: uuid('event_id'),
+    /** With `looked-into`: the doubts that were seen. */
+    doubtIds: jsonb('doubt_ids').$type<string[]>(),
     source: text('source').$type<ReadingSource>(),
     createdAt: instant('created_at').notNull().defaultNow(),
   },
@@ -492,6 +506,8 @@ export const jars = pgTable(
     /** How it is known how it was processed. */
     process: text('process').$type<JarProcess>().notNull().default('here'),
     gotFrom: text('got_from').notNull().default(''),
+    /** What is in it, where it holds several things. */
+    jarOf: jsonb('jar_of').$type<JarOf>(),
   },
   (t) => [
     key(t),
@@ -630,6 +646,19 @@ export const recipes = pgTable(
     ...kept,
     name: text('name').notNull(),
     done: text('done').notNull(),
+  },
+  (t) => [key(t)],
+)
+
+/** What the household puts together in one jar, under its own name. */
+export const mixedJars = pgTable(
+  'mixed_jars',
+  {
+    ...kept,
+    name: text('name').notNull(),
+    ingredients: jsonb('ingredients').$type<string[]>().notNull(),
+    solidsPercent: doublePrecision('solids_percent'),
+    rehydrated: boolean('rehydrated'),
   },
   (t) => [key(t)],
 )

@@ -100,6 +100,8 @@ export interface RefusedFood {
 export interface HouseholdRules {
   /** Minutes added to the tested time, 0 or more. */
   readonly extraMinutes?: number
+  /** Minutes added for one food or one mixed jar, by its id, on top of those. */
+  readonly foodMinutes?: Readonly<Record<string, number>>
   /** How far above target the household likes to hold a dial, 0 to 2 psi. */
   readonly cushionPsi?: number
   /** The pair of pressure and time that the household likes for tomatoes; the standard one where the tables do not offer it. */
@@ -159,6 +161,8 @@ export type RefusalReason =
   | 'altitude-above-table'
   | 'option-not-tested'
   | 'pressures-differ'
+  | 'contents-unknown'
+  | 'not-in-this-jar'
 
 /** A first-class answer: there is no number, this is why, and this is what to do instead. */
 export interface Refusal {

@@ -1,0 +1,88 @@
+import { minutes } from '../quantity/units'
+import { formOf, saidName } from './foods'
+import { lookUpProcess } from './lookup'
+import { mixedJar } from './mixed-jar'
+import { refuse } from './refusal'
+import type { MixedJarAnswer } from './mixed-jar-answer'
+import type { ProcessAnswer, ProcessQuery } from './data/types'
+
+/** What is in a jar that holds several things. */
+export interface JarOf {
+  /** Every ingredient by its usual name, solids and liquid. */
+  readonly ingredients: readonly string[]
+  /** Share of the jar that is solid, percent; null where nobody said. */
+  readonly solidsPercent: number | null
+  /** Whether dried beans and peas are soaked and boiled; null where nobody said. */
+  readonly rehydrated: boolean | null
+  /** What the household calls it. */
+  readonly name?: string
+}
+
+/** Forms whose time depends on what is in them: they are planned only with their contents named. */
+const DESCRIBED: ReadonlySet<string> = new Set(['soup'])
+
+const MARK = 'mixed:'
+const NAME_LENGTH = 50
+
+/** What a mixed jar is called: the household's own name, or what is in it. */
+export const mixedName = (jarOf: JarOf): string => {
+  const own = jarOf.name?.trim()
+  return own ? own : jarOf.ingredients.map((i) => i.trim()).filter(Boolean).join(', ').slice(0, NAME_LENGTH) // prettier-ignore
+}
+
+/** The food that a jar counts as: a mixed jar is a food of its own, known by its name. */
+export const foodIdOf = (foodId: string, jarOf: JarOf | null | undefined): string =>
+  jarOf ? `${MARK}${mixedName(jarOf)}` : foodId
+
+/** The name in the id of a mixed jar's food; undefined for a food of the tables. */
+export const mixedNameOf = (foodId: string): string | undefined =>
+  foodId.startsWith(MARK) ? foodId.slice(MARK.length) : undefined
+
+export interface JarQuery extends ProcessQuery {
+  readonly jarOf?: JarOf | null | undefined
+}
+
+/**
+ * The one way from what is in a jar to its process: a mixed jar by its verdict, looked up
+ * anew each time; everything else by its row. A soup nobody described gets no minutes.
+ * @returns psi gauge and minutes, or a refusal.
+ * @throws RangeError as the lookup does.
+ */
+export function processFor(query: JarQuery): ProcessAnswer {
+  const { jarOf, jar, gauge, altitudeFt } = query
+  if (!jarOf) {
+    const found = formOf(query.form)
+    return found && DESCRIBED.has(found.form.id)
+      ? refuse(
+          'contents-unknown',
+          `What is in this ${saidName(found.food)}? Name every solid, the liquid and how much of the jar is solid: the time depends on them.`,
+          ['describe the jar under Methods, mixed jar'],
+          found.form.source,
+        )
+      : lookUpProcess(query)
+  }
+  return asProcess(
+    mixedJar({
+      ingredients: jarOf.ingredients,
+      solidsPercent: jarOf.solidsPercent ?? undefined,
+      rehydrated: jarOf.rehydrated ?? undefined,
+      ...{ jar, gauge, altitudeFt },
+    }),
+    query,
+    foodIdOf('', jarOf),
+  )
+}
+
+function asProcess(answer: MixedJarAnswer, { rules }: JarQuery, foodId: string): ProcessAnswer {
+  switch (answer.outcome) {
+    case 'process': {
+      const { process } = answer
+      const more = (rules?.extraMinutes ?? 0) + (rules?.foodMinutes?.[foodId] ?? 0)
+      return { ...process, minutes: minutes(process.minutes + more) }
+    }
+    case 'asks':
+      return refuse('contents-unknown', answer.question, ['describe the jar again'], '')
+    case 'refused':
+      return refuse('not-in-this-jar', answer.sentence, answer.instead, answer.source)
+  }
+}
