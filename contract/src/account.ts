@@ -1,4 +1,4 @@
-import type { Feet } from '@kelvit/core'
+import type { AltitudeMove, Feet } from '@kelvit/core'
 import type { Role, UnitSystem } from '@kelvit/core/words'
 import { ROLES, UNIT_SYSTEMS } from '@kelvit/core/words'
 import Joi from 'joi'
@@ -12,6 +12,7 @@ import {
   line,
   listOf,
   oneOf,
+  plainDate,
   said,
   shape,
   version,
@@ -23,6 +24,8 @@ export interface Household {
   readonly name: string
   readonly zone: string
   readonly altitudeFt: Feet
+  /** Where the kitchen was before it moved; an altitude that was wrong is corrected instead. */
+  readonly altitudeMoves: readonly AltitudeMove[]
   readonly units: UnitSystem
   readonly currency: string
   readonly settings: HouseholdSettings
@@ -40,6 +43,11 @@ const own = {
     )
     .messages({ 'any.invalid': 'Choose a time zone from the list, such as America/Denver.' }),
   altitudeFt: Joi.number().min(-1500).max(30000),
+  altitudeMoves: listOf(
+    shape<AltitudeMove>({ until: plainDate, altitudeFt: Joi.number().min(-1500).max(30000) }),
+  )
+    .max(20)
+    .unique('until'),
   units: oneOf(UNIT_SYSTEMS),
   currency: Joi.string().pattern(/^[A-Z]{3}$/, 'currency like USD'),
 }

@@ -14,13 +14,13 @@ import {
 } from './gear'
 import { eventRow, loadRow, portionRow } from './loads'
 import { lotRows, planting } from './lots'
-import { processCheckRows, recipeRows } from './methods'
+import { mixedJarRows, processCheckRows, recipeRows } from './methods'
 import { needRows } from './needs'
 import { pantryApi } from './pantry'
 import { paths } from './paths'
 import { route } from './route'
 import { busyTimeRows, kitchenExceptionRows, kitchenHoursRows, seasonLoadRows } from './season'
-import { id, instant, listOf, oneOf, said, shape, tableId, version } from './shape'
+import { foodKey, id, instant, listOf, oneOf, said, shape, version } from './shape'
 
 /** The archive's own version: raised when an older Kelvit could not read it any more. */
 export const ARCHIVE_VERSION = 1
@@ -35,7 +35,7 @@ const count = Joi.number().integer().min(0)
 
 const take = Joi.object({
   id,
-  foodId: tableId,
+  foodId: foodKey,
   jar: oneOf(JAR_SIZES),
   count,
   why: oneOf(TAKE_WHYS),
@@ -81,6 +81,7 @@ export const ARCHIVE_TABLES: Readonly<Record<string, Joi.ObjectSchema>> = {
   supplies: made(rowOf(supplyRows.one.answer)),
   processChecks: made(rowOf(processCheckRows.one.answer)),
   recipes: made(rowOf(recipeRows.one.answer)),
+  mixedJars: made(rowOf(mixedJarRows.one.answer)),
   needs: made(rowOf(needRows.one.answer)),
   plantings: made(planting),
   lots: made(rowOf(lotRows.one.answer)),

@@ -2,7 +2,7 @@ import { JAR_SIZES, MOUTHS, type JarProcess, type JarSize, type Mouth } from '@k
 import { jarSchema, type Jar } from './pantry'
 import { paths } from './paths'
 import { route } from './route'
-import { id, instant, line, listOf, oneOf, plainDate, said, shape, tableId } from './shape'
+import { foodKey, id, instant, line, listOf, oneOf, plainDate, said, shape, tableId } from './shape'
 
 /** Most jars of one line. */
 const MOST_IN_LINE = 500
@@ -57,7 +57,7 @@ export interface CountAnswer {
 const ids = listOf(id).max(MOST_IN_COUNT).unique()
 
 const came = shape<CameLine>({
-  foodId: tableId,
+  foodId: foodKey,
   formId: tableId.allow(null),
   jar: oneOf(JAR_SIZES),
   mouth: oneOf(MOUTHS),

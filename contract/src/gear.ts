@@ -10,10 +10,12 @@ import type {
 import {
   GAUGE_KINDS,
   JAR_SIZES,
+  LOAD_STAGES,
   MOUTHS,
   SUPPLY_KINDS,
   type GaugeKind,
   type JarSize,
+  type LoadStage,
   type Mouth,
   type SupplyKindStored,
 } from '@kelvit/core/words'
@@ -150,20 +152,32 @@ export interface GaugeTest {
   /** Reads high is positive, psi. */
   readonly errorPsi: Psi
   readonly testedBy: string
+  /** When it was struck out as a slip; null while it counts. */
+  readonly struckAt: string | null
+  readonly struckBy: string | null
+  readonly struckWhy: string | null
   readonly version: number
 }
-type NewGaugeTest = Omit<GaugeTest, 'id' | 'version'>
+type NewGaugeTest = Pick<GaugeTest, 'cannerId' | 'testedOn' | 'errorPsi' | 'testedBy'>
 const gaugeTest = {
   cannerId: id,
   testedOn: plainDate,
   errorPsi: Joi.number().min(-15).max(15),
   testedBy: line(120),
 }
+const gaugeTestRow = shape<GaugeTest>({
+  ...gaugeTest,
+  struckAt: instant.allow(null),
+  struckBy: said.allow(null),
+  struckWhy: said.allow(null),
+  id,
+  version,
+})
 export const gaugeTestRows = rowRoutes<GaugeTest, NewGaugeTest, NewGaugeTest>({
   path: paths.gaugeTests,
   name: 'a gauge test',
   names: 'gauge tests',
-  row: shape<GaugeTest>({ ...gaugeTest, id, version }),
+  row: gaugeTestRow,
   create: shape<NewGaugeTest>(gaugeTest),
   write: 'keeper',
 })
@@ -181,10 +195,18 @@ export interface RecalledLoad {
   readonly truePsi: number
   /** Whether somebody has looked into it since. */
   readonly lookedInto: boolean
-  /** Jars that are still in the house. */
+  /** Where it is. */
+  readonly stage: LoadStage
+  /** Jars that are still in the house, opened ones among them. */
   readonly jars: readonly Jar[]
-  /** How many were eaten, given or thrown away. */
-  readonly gone: number
+  /** Jars that are not: given away (to whom, as far as it was said), missing, eaten, discarded, processed again. */
+  readonly elsewhere: readonly (Jar & { readonly to: string })[]
+}
+
+/** A gauge test that was a slip, struck out; with the right one in its place, where there is one. */
+export interface StruckTest {
+  readonly why: string
+  readonly instead?: { readonly id: string } & Pick<GaugeTest, 'testedOn' | 'errorPsi' | 'testedBy'>
 }
 
 /** Which loads a gauge test puts in doubt, made anew from their facts. */
@@ -192,18 +214,39 @@ export interface GaugeRecall {
   readonly test: GaugeTest
   /** The last good test before it, ISO date; null when there was none. */
   readonly since: string | null
+  /** How many loads ran on the dial in the days that the test speaks of. */
+  readonly ran: number
   readonly loads: readonly RecalledLoad[]
 }
 
 export const gaugeRecallApi = {
+  strike: route({
+    method: 'put',
+    path: `${paths.gaugeTests}/:id/struck`,
+    summary: 'Strike out a gauge test that was a slip, and record the right one',
+    least: 'keeper',
+    body: shape<StruckTest>(
+      { why: line(200).min(3) },
+      {
+        instead: shape<NonNullable<StruckTest['instead']>>({
+          id,
+          testedOn: plainDate,
+          errorPsi: gaugeTest.errorPsi,
+          testedBy: gaugeTest.testedBy,
+        }),
+      },
+    ),
+    answer: gaugeTestRow,
+  }),
   recall: route({
     method: 'get',
     path: `${paths.gaugeTests}/:id/recall`,
     summary: 'Loads and jars that a gauge test puts in doubt',
     least: 'viewer',
     answer: shape<GaugeRecall>({
-      test: shape<GaugeTest>({ ...gaugeTest, id, version }),
+      test: gaugeTestRow,
       since: plainDate.allow(null),
+      ran: Joi.number().integer(),
       loads: listOf(
         shape<RecalledLoad>({
           loadId: id,
@@ -213,8 +256,9 @@ export const gaugeRecallApi = {
           worstReadingPsi: Joi.number().allow(null),
           truePsi: Joi.number(),
           lookedInto: Joi.boolean(),
+          stage: oneOf(LOAD_STAGES),
           jars: listOf(jarSchema),
-          gone: Joi.number().integer(),
+          elsewhere: listOf((jarSchema as Joi.ObjectSchema).keys({ to: said.required() })),
         }),
       ),
     }),

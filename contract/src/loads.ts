@@ -1,4 +1,4 @@
-import type { Judgement, LoadSetup, Reason, Psi, Verdict } from '@kelvit/core'
+import type { JarOf, Judgement, LoadSetup, Reason, Psi, Verdict } from '@kelvit/core'
 import {
   GAUGE_KINDS,
   JAR_SIZES,
@@ -18,12 +18,25 @@ import {
   type SealOutcome,
 } from '@kelvit/core/words'
 import type { Process } from '@kelvit/core'
+import { isReason } from '@kelvit/core/words'
 import Joi from 'joi'
 import { processSchema } from './answers'
 import { jarSchema } from './pantry'
 import { paths } from './paths'
 import { pageOf, pageQuery, route } from './route'
-import { id, instant, line, listOf, oneOf, said, shape, tableId, version, words } from './shape'
+import {
+  id,
+  instant,
+  jarOf,
+  line,
+  listOf,
+  oneOf,
+  said,
+  shape,
+  tableId,
+  version,
+  words,
+} from './shape'
 
 /** Jars of one lot in a load. */
 export interface LoadPortion {
@@ -42,6 +55,8 @@ export interface LoadPortion {
   readonly filled: number | null
   /** Jars of an earlier load that did not seal and are processed again, by id; null for fresh ones. */
   readonly fromJars: readonly string[] | null
+  /** What is in them, where they hold several things. */
+  readonly jarOf: JarOf | null
 }
 
 /** One canner full, from plan to seals. */
@@ -77,6 +92,8 @@ export interface LoadEventRow {
   readonly eventId: string | null
   /** Which kind of device read it; null for a person. */
   readonly source: ReadingSource | null
+  /** With `looked-into`: the doubts that were seen. */
+  readonly doubtIds: readonly string[] | null
 }
 
 export interface LoadWithEvents extends Load {
@@ -93,7 +110,15 @@ const setup = shape<LoadSetup>(
     gaugeErrorPsi: Joi.number(),
     restMinutes: Joi.number(),
   },
-  { lock: Joi.boolean(), openMinutes: Joi.number() },
+  {
+    lock: Joi.boolean(),
+    openMinutes: Joi.number(),
+    coolMinutes: Joi.number(),
+    fillMinutes: Joi.number(),
+    startedAtPsi: Joi.number(),
+    againBy: Joi.number(),
+    practice: Joi.boolean(),
+  },
 )
 const jars = Joi.number().integer().min(1).max(100)
 const what = {
@@ -111,6 +136,7 @@ export const portionRow = shape<LoadPortion>({
   position: Joi.number().integer(),
   filled: Joi.number().integer().allow(null),
   fromJars: listOf<string>(id).allow(null),
+  jarOf: jarOf.allow(null),
 })
 export const eventRow = shape<LoadEventRow>({
   id,
@@ -124,6 +150,7 @@ export const eventRow = shape<LoadEventRow>({
   text: said.allow(null),
   eventId: id.allow(null),
   source: oneOf([...READING_SOURCES, null]),
+  doubtIds: listOf<string>(said).allow(null),
 })
 /** What is judged of a load. */
 export const verdict = oneOf([
@@ -168,6 +195,8 @@ export interface NewPortion {
   readonly jars: number
   /** Unsealed jars to process again, by id; as many as `jars`. */
   readonly fromJars?: readonly string[] | null
+  /** What is in them, where no lot says it. */
+  readonly jarOf?: JarOf | null
 }
 export interface NewLoad {
   readonly cannerId: string
@@ -203,15 +232,18 @@ export interface NewLoadEvent {
   readonly psi?: Psi | null
   readonly text?: string | null
   readonly eventId?: string | null
+  /** With `looked-into`: the doubts that the keeper saw. */
+  readonly doubtIds?: readonly string[]
   /** With `seal-lost`: which jar lost it. */
   readonly jarId?: string | null
-  /** With `locked`: how many jars really went in. */
+  /** With `locked`: how many jars really went in. With `aborted`: how many were filled. */
   readonly filled?: readonly FilledCount[]
   /** With `seals-checked`: every jar's outcome and the shelf the good ones go to. */
   readonly seals?: readonly SealCount[]
   readonly shelfId?: string | null
 }
 
+const WHY = 'Say who you asked and what they said, in three words or more.'
 const NO_NUMBER = 'A reading is a number of psi, like 12.5.'
 const NO_DIAL = 'A reading is from 0 to 30 psi.'
 const newEvent = shape<NewLoadEvent>(
@@ -234,9 +266,24 @@ const newEvent = shape<NewLoadEvent>(
     text: line(400)
       .allow(null, '')
       .when('kind', {
-        is: Joi.valid('looked-into', 'prompt-heard'),
-        then: Joi.string().min(1).required(),
-      }),
+        is: 'looked-into',
+        then: Joi.string()
+          .required()
+          .invalid(null, '')
+          .custom((value: string, helpers) =>
+            isReason(value) ? value : helpers.error('reason.short'),
+          )
+          .messages({
+            'reason.short': WHY,
+            'any.required': WHY,
+            'any.invalid': WHY,
+            'string.empty': WHY,
+          }),
+      })
+      .when('kind', { is: 'prompt-heard', then: Joi.string().min(1).required() }),
+    doubtIds: listOf<string>(Joi.string().max(80))
+      .max(50)
+      .when('kind', { not: 'looked-into', then: Joi.forbidden() }),
     eventId: id
       .allow(null)
       .when('kind', { is: Joi.valid('retracted', 'unwatched'), then: Joi.string().required() }),
@@ -245,7 +292,7 @@ const newEvent = shape<NewLoadEvent>(
       shape<FilledCount>({ portionId: id, jars: jars.min(0), lotFinished: Joi.boolean() }),
     )
       .max(6)
-      .when('kind', { not: 'locked', then: Joi.forbidden() }),
+      .when('kind', { not: Joi.valid('locked', 'aborted'), then: Joi.forbidden() }),
     seals: listOf(
       shape<SealCount>(
         { portionId: id, outcome: oneOf(SEAL_OUTCOMES), jars },
@@ -305,6 +352,7 @@ export const loadApi = {
         portions: listOf(
           shape<NewPortion>(what, {
             fromJars: listOf<string>(id).min(1).max(100).unique().allow(null),
+            jarOf: jarOf.allow(null),
           }),
         )
           .min(1)

@@ -1,4 +1,4 @@
-import type { JarSize, LotYield, Pounds } from '@kelvit/core'
+import type { JarOf, JarSize, LotYield, Pounds } from '@kelvit/core'
 import {
   JAR_SIZES,
   LOT_SOURCES,
@@ -14,6 +14,7 @@ import { route, rowRoutes } from './route'
 import {
   changed,
   id,
+  jarOf,
   line,
   listOf,
   oneOf,
@@ -48,6 +49,8 @@ export interface Lot {
   /** Why this lot is left out of yield learning; null when it counts. */
   readonly excludedBecause: string | null
   readonly note: string
+  /** What is in its jars, where they hold several things. */
+  readonly jarOf: JarOf | null
   readonly version: number
 }
 
@@ -78,6 +81,7 @@ const fields = {
   plantingId: id.allow(null),
   excludedBecause: line(200).allow(null),
   note: words(1000),
+  jarOf: jarOf.allow(null),
 }
 const { foodId, formId, jar, said, lb: _lb, arrivedOn, storage, ...others } = fields
 const lot = shape<Lot>({ ...fields, id, version })

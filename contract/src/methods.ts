@@ -1,5 +1,7 @@
+import type { JarOf } from '@kelvit/core'
 import type { JarSize } from '@kelvit/core/words'
 import { JAR_SIZES } from '@kelvit/core/words'
+import Joi from 'joi'
 import { paths } from './paths'
 import { jarSchema } from './pantry'
 import { route, rowRoutes } from './route'
@@ -34,6 +36,30 @@ export const processCheckRows = rowRoutes<ProcessCheck, NewProcessCheck, NewProc
   names: 'checks against a printed guide',
   row: shape<ProcessCheck>({ ...check, checkedOn: plainDate, checkedBy: said, id, version }),
   create: shape<NewProcessCheck>(check),
+  write: 'helper',
+  removable: true,
+})
+
+/** Several things in one jar, under the household's own name. */
+export interface MixedJarRow extends Omit<JarOf, 'name'> {
+  readonly id: string
+  readonly name: string
+  readonly version: number
+}
+type MixedJarFields = Omit<MixedJarRow, 'id' | 'version'>
+const mixed = {
+  name: line(50).min(1),
+  ingredients: listOf<string>(line(60).min(1)).min(1).max(20),
+  solidsPercent: Joi.number().min(0).max(100).allow(null),
+  rehydrated: Joi.boolean().allow(null),
+}
+export const mixedJarRows = rowRoutes<MixedJarRow, MixedJarFields, MixedJarFields>({
+  path: paths.mixedJars,
+  name: 'a mixed jar',
+  names: 'mixed jars',
+  row: shape<MixedJarRow>({ ...mixed, id, version }),
+  create: shape<MixedJarFields>(mixed),
+  patch: changed<MixedJarFields>(mixed),
   write: 'helper',
   removable: true,
 })

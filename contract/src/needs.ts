@@ -2,7 +2,7 @@ import { CERTAINTIES, JAR_SIZES, type Certainty, type JarSize } from '@kelvit/co
 import Joi from 'joi'
 import { paths } from './paths'
 import { rowRoutes } from './route'
-import { changed, id, listOf, oneOf, plainDate, shape, tableId, version } from './shape'
+import { changed, foodKey, id, listOf, oneOf, plainDate, shape, tableId, version } from './shape'
 
 /** What the house eats of a food, kept per food. */
 export interface NeedRow {
@@ -19,7 +19,7 @@ export interface NeedRow {
 }
 type NeedFields = Omit<NeedRow, 'id' | 'version'>
 const need = {
-  foodId: tableId,
+  foodId: foodKey,
   formId: tableId,
   jar: oneOf(JAR_SIZES),
   jarsPerMeal: Joi.number().min(0).max(50),

@@ -1,3 +1,4 @@
+import type { JarOf } from '@kelvit/core'
 import {
   HOLDS,
   JAR_PROCESSES,
@@ -16,9 +17,12 @@ import Joi from 'joi'
 import { paths } from './paths'
 import { pageOf, pageQuery, route } from './route'
 import {
+  type Changed,
   changed,
+  foodKey,
   id,
   instant,
+  jarOf,
   listOf,
   oneOf,
   plainDate,
@@ -27,7 +31,6 @@ import {
   tableId,
   version,
   words,
-  type Changed,
 } from './shape'
 
 export interface Jar {
@@ -60,6 +63,8 @@ export interface Jar {
   readonly process: JarProcess
   /** Who it came from; empty for the house's own. */
   readonly gotFrom: string
+  /** What is in it, where it holds several things. */
+  readonly jarOf: JarOf | null
   readonly version: number
 }
 
@@ -68,7 +73,7 @@ export const jarSchema = shape<Jar>({
   code: said,
   loadId: id.allow(null),
   lotId: id.allow(null),
-  foodId: tableId,
+  foodId: foodKey,
   formId: tableId.allow(null),
   recipeId: id.allow(null),
   jar: oneOf(JAR_SIZES),
@@ -88,6 +93,7 @@ export const jarSchema = shape<Jar>({
   note: words(400),
   process: oneOf(JAR_PROCESSES),
   gotFrom: said,
+  jarOf: jarOf.allow(null),
   version,
 })
 
@@ -167,7 +173,7 @@ export const pantryApi = {
     least: 'viewer',
     answer: listOf(
       shape<FoodUse>({
-        foodId: tableId,
+        foodId: foodKey,
         jarsAWeek: Joi.number().allow(null),
         weeks: listOf(Joi.number().integer().min(0)),
       }),

@@ -14,7 +14,19 @@ import { verdict } from './loads'
 import { bed, bedBesides, type NewPlanting } from './lots'
 import { paths } from './paths'
 import { pageOf, route, type PageQuery } from './route'
-import { id, instant, line, listOf, oneOf, plainDate, said, shape, tableId, version } from './shape'
+import {
+  foodKey,
+  id,
+  instant,
+  line,
+  listOf,
+  oneOf,
+  plainDate,
+  said,
+  shape,
+  tableId,
+  version,
+} from './shape'
 
 /** What seals are counted by. */
 const SEALS_BY = ['food', 'canner', 'lids'] as const
@@ -95,7 +107,7 @@ const failedLoad = shape<YearLoad>({
   minutes: Joi.number().allow(null),
 })
 const foodYear = shape<FoodYear>({
-  foodId: tableId,
+  foodId: foodKey,
   canned: count,
   quarts: Joi.number(),
   failed: count,

@@ -19,7 +19,7 @@ import {
 import { labelApi } from './labels'
 import { loadApi } from './loads'
 import { lotApi, lotRows } from './lots'
-import { processCheckRows, recipeApi, recipeRows } from './methods'
+import { mixedJarRows, processCheckRows, recipeApi, recipeRows } from './methods'
 import { needRows } from './needs'
 import { pantryApi } from './pantry'
 import { recordApi } from './records'
@@ -90,6 +90,7 @@ const rows = [
   busyTimeRows,
   processCheckRows,
   recipeRows,
+  mixedJarRows,
 ] as readonly unknown[] as readonly RowRoutes[]
 
 const routesOf = (api: object): readonly Route[] => Object.values(api) as readonly Route[]

@@ -1,3 +1,4 @@
+import type { JarOf } from '@kelvit/core'
 import { JAR_SIZES, MOUTHS, PACKS, type JarSize, type Mouth, type Pack } from '@kelvit/core/words'
 import Joi from 'joi'
 import { paths } from './paths'
@@ -6,6 +7,7 @@ import {
   changed,
   id,
   instant,
+  jarOf,
   line,
   listOf,
   oneOf,
@@ -24,6 +26,8 @@ export interface SeasonPortion {
   readonly jar: JarSize
   readonly mouth: Mouth
   readonly jars: number
+  /** What is in them, as their lot says it; left out where they hold one food. */
+  readonly jarOf?: JarOf | null
 }
 
 /** A load that the season plan puts on a day. It becomes a load when it is started at the stove. */
@@ -48,14 +52,17 @@ const seasonLoad = {
   onDate: plainDate,
   cannerId: id,
   portions: listOf(
-    shape<SeasonPortion>({
-      lotId: id,
-      formId: tableId,
-      pack: oneOf(PACKS),
-      jar: oneOf(JAR_SIZES),
-      mouth: oneOf(MOUTHS),
-      jars: Joi.number().integer().min(1).max(100),
-    }),
+    shape<SeasonPortion>(
+      {
+        lotId: id,
+        formId: tableId,
+        pack: oneOf(PACKS),
+        jar: oneOf(JAR_SIZES),
+        mouth: oneOf(MOUTHS),
+        jars: Joi.number().integer().min(1).max(100),
+      },
+      { jarOf: jarOf.allow(null) },
+    ),
   )
     .min(1)
     .max(6),

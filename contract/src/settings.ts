@@ -2,7 +2,7 @@ import type { KeepingPolicy, Prices } from '@kelvit/core'
 import type { CanningDays, ClockHours, PressureOptionId } from '@kelvit/core/words'
 import { CANNING_DAYS, CLOCK_HOURS, PACKS, PRESSURE_OPTIONS } from '@kelvit/core/words'
 import Joi from 'joi'
-import { oneOf, shape, tableId } from './shape'
+import { foodKey, oneOf, shape, tableId } from './shape'
 
 /** The household's ways where practitioners differ. */
 export interface HouseholdSettings {
@@ -12,6 +12,8 @@ export interface HouseholdSettings {
   readonly foodMonths: Readonly<Record<string, KeepingPolicy>>
   /** Minutes added to every tested time, 0 or more: longer, never shorter. */
   readonly extraMinutes: number
+  /** Minutes added for one food or one mixed jar, on top of those: longer, never shorter. */
+  readonly foodMinutes: Readonly<Record<string, number>>
   /** The pair of pressure and time that tomatoes are canned by, where the tables offer it. */
   readonly tomatoOption: PressureOptionId
   /** Dial held this much above target, 0 to 2 psi. */
@@ -58,7 +60,7 @@ export const settings = shape<HouseholdSettings>({
     .messages({ 'number.min': 'The review is not before the best-by.' }),
   foodMonths: Joi.object<HouseholdSettings['foodMonths']>()
     .pattern(
-      tableId,
+      foodKey,
       shape<KeepingPolicy>({
         bestMonths: Joi.number().integer().min(1).max(60),
         reviewMonths: Joi.number().integer().min(Joi.ref('bestMonths')).max(120),
@@ -66,6 +68,9 @@ export const settings = shape<HouseholdSettings>({
     )
     .max(60),
   extraMinutes: Joi.number().integer().min(0).max(60),
+  foodMinutes: Joi.object<HouseholdSettings['foodMinutes']>()
+    .pattern(foodKey, Joi.number().integer().min(0).max(60))
+    .max(60),
   tomatoOption: oneOf(PRESSURE_OPTIONS),
   cushionPsi: Joi.number().min(0).max(2),
   defaultPack: oneOf(PACKS),

@@ -1,3 +1,4 @@
+import type { JarOf } from '@kelvit/core'
 import Joi from 'joi'
 
 /** The kind of schema that a type asks for. */
@@ -91,6 +92,22 @@ export const instant = Joi.string()
   .custom((value: string, helpers) =>
     Number.isNaN(Date.parse(value)) ? helpers.error('any.invalid') : value,
   )
+/** What a jar of several things holds. */
+export const jarOf = Joi.object<JarOf>({
+  ingredients: Joi.array()
+    .items(line(60).min(1))
+    .min(1)
+    .max(20)
+    .required()
+    .messages({ 'array.min': 'Name everything that goes into the jar.' }),
+  solidsPercent: Joi.number().min(0).max(100).allow(null).default(null),
+  rehydrated: Joi.boolean().allow(null).default(null),
+  name: line(50).min(1),
+})
+/** A food of the tables, or a mixed jar by its name. */
+export const foodKey = Joi.string()
+  .max(80)
+  .pattern(/^([a-z][a-z0-9-]*|mixed:[^\p{Cc}]{1,60})$/u, 'food')
 /** Id of a food or form in the tables. */
 export const tableId = Joi.string()
   .max(60)

@@ -3,7 +3,7 @@ import Joi from 'joi'
 import { jarSchema, type Jar } from './pantry'
 import { paths } from './paths'
 import { route } from './route'
-import { id, instant, line, listOf, oneOf, shape, tableId } from './shape'
+import { foodKey, id, instant, line, listOf, oneOf, shape } from './shape'
 
 /** Most jars that are taken at once. */
 const MOST_TAKEN = 500
@@ -57,7 +57,7 @@ export const takeApi = {
     byToken: 'pantry',
     body: shape<NewTake>(
       {
-        foodId: tableId,
+        foodId: foodKey,
         jar: oneOf(JAR_SIZES),
         count,
         why: oneOf(TAKE_WHYS),

@@ -173,6 +173,7 @@ const computing = {
     mealsPerWeek: 5,
     clockHours: 12,
     extraMinutes: 0,
+    foodMinutes: {},
     tomatoOption: 'standard',
   },
   canners: [canner],

@@ -394,7 +394,10 @@ describe('word that reached the server late', () => {
     )
     const late = heard(['57 reading 12'], 100 * MIN)
     const hold = (minute: number) => {
-      const looked = fact('looked-into', minute * MIN, { text: 'Keep them all.', heardAt: minute * MIN })
+      const looked = fact('looked-into', minute * MIN, {
+        text: 'Keep them all.',
+        heardAt: minute * MIN,
+      })
       const state = foldLoad(dial, [...known, ...late, looked])
       return [state.doubts.map((d) => d.code), holdOf(dial, state)]
     }

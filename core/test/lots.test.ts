@@ -149,6 +149,7 @@ describe('why there is no way', () => {
           defaultPack: 'hot',
           restMinutes: unit.minutes(10),
           extraMinutes: 0,
+          foodMinutes: {},
           tomatoOption: 'standard',
         },
       },

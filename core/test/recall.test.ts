@@ -146,14 +146,14 @@ test('what the tables ask elsewhere: the same pack, jar, gauge and option', () =
 test('why, in words: a reading as it was read, a need rounded up, in one unit', () => {
   const short = { requiredPsi: 12, worstReadingPsi: 12.5, truePsi: 11.5 }
   expect(Object.values(recallWords(short, 'us'))).toEqual([
-    'Its lowest reading was 12½:',
-    '11½ psi in truth',
-    'where 12 are needed.',
+    'The lowest reading was 12½:',
+    'really 11½ psi',
+    'but it needs 12.',
   ])
   expect(Object.values(recallWords({ ...short, worstReadingPsi: null }, 'metric'))).toEqual([
-    'No reading was written down; it was held at its target:',
-    '79.3 kPa in truth',
-    'where 83 are needed.',
+    'Nobody recorded a reading. It was held at its target:',
+    'really 79.3 kPa',
+    'but it needs 83.',
   ])
 })
 

@@ -285,6 +285,7 @@ describe('gathering a household’s rows', () => {
       lateMinutes: 30,
       restMinutes: unit.minutes(10),
       extraMinutes: 0,
+      foodMinutes: {},
       cushionPsi: 1,
       tomatoOption: 'standard',
     },

@@ -22,7 +22,7 @@ import { staticFiles } from './http/static'
 import { serve } from './http/serve'
 import { gaugeRoutes } from './loads/gauges'
 import { changeRoutes } from './changes/routes'
-import { recallByAltitude } from './loads/recall'
+import { rejudge } from './loads/recall'
 import { reviseRunning } from './loads/revise'
 import { loadRoutes, recallRoutes } from './loads/routes'
 import { lotRoutes } from './lots/routes'
@@ -68,7 +68,7 @@ export function makeRouter(deps: Deps): Router {
   ownRoutes(router, deps)
   accountRoutes(router, deps, async (tx, actor) => {
     await reviseRunning(tx, deps, actor, 'The altitude was corrected.')
-    await recallByAltitude(tx, deps, actor)
+    await rejudge(tx, deps, actor)
   })
   answerRoutes(router, deps)
   for (const resource of resources) resourceRoutes(router, resource, deps)

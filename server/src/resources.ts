@@ -3,7 +3,7 @@ import type { Undoable } from './changes/undo'
 import { counts, jars, lots, plantings, shelves, takes } from './db/schema'
 import { gearResources } from './gear/resources'
 import { stockResources } from './gear/stock'
-import { recallByTest } from './loads/recall'
+import { rejudge } from './loads/recall'
 import { reviseRunning } from './loads/revise'
 import { lotResource } from './lots/resource'
 import { methodResources } from './methods/resources'
@@ -49,8 +49,9 @@ function reachingTheStove(resource: Resource): Resource {
   return {
     ...resource,
     follow: async (row, { tx, deps, actor }) => {
-      await reviseRunning(tx, deps, actor, 'The gauge was tested.', String(row.cannerId))
-      await recallByTest(tx, deps, actor, row.id)
+      const cannerId = String(row.cannerId)
+      await reviseRunning(tx, deps, actor, 'The gauge was tested.', { cannerId, testId: row.id })
+      await rejudge(tx, deps, actor, cannerId)
     },
   }
 }

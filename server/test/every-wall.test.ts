@@ -32,6 +32,8 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
   await visitor.send('PUT', `/api/calendar-feeds/${id()}`, {})
   await leanOnGauges(visitor)
   await leanOnTheShelf(visitor)
+  const stew = { name: 'Stew', ingredients: ['beef', 'carrots', 'water'], solidsPercent: 50, rehydrated: null } // prettier-ignore
+  expect((await visitor.send('PUT', `/api/mixed-jars/${id()}`, stew)).status).toBe(201)
   const { rows } = await owner.query<{ id: string }>('select id from households where is_demo')
   const mine = rows[0]!.id
   // The demo itself gives no tokens.
@@ -63,7 +65,12 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
       expect([name, await tried(move), await tried(copy)]).toEqual([name, '42501', '42501'])
   }
   // A wall that was not leaned on proves nothing.
-  expect(empty).toEqual(['busy_times', 'kitchen_exceptions'].filter((t) => empty.includes(t)))
+  // What a transaction wrote waits there for its commit, and for no longer.
+  expect(empty).toEqual(['busy_times', 'changes_pending', 'kitchen_exceptions'].filter((t) => empty.includes(t))) // prettier-ignore
+  const pending = kit.db.inHousehold({ householdId: mine }, (tx) =>
+    tx.execute(`insert into changes_pending (tx, household_id) values (1, '${theirs}')`),
+  )
+  await expect(pending).rejects.toMatchObject({ cause: { code: '42501' } })
   const there = await owner.query('select count(*)::int as n from lots where household_id = $1', [
     theirs,
   ])
@@ -146,6 +153,7 @@ const WRITERS: Readonly<Record<string, 'viewer' | 'helper' | 'keeper'>> = {
   'crop-words': 'helper',
   shelves: 'helper',
   lots: 'helper',
+  'mixed-jars': 'helper',
   loads: 'helper',
   needs: 'helper',
   plantings: 'helper',

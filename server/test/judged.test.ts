@@ -37,6 +37,7 @@ const EVENING = (
   text: null,
   eventId: null,
   source: null,
+  doubtIds: null,
 })) as readonly LoadEventRow[]
 
 const afresh = (setup: object, facts: readonly LoadEventRow[]): unknown => {

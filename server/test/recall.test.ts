@@ -74,7 +74,7 @@ describe('a dial found to read high', () => {
     await evening(s, [12.5, 13, 12.5, 13])
     await testDial(s, 1)
     expect((await s.load()).events.at(-1).text).toBe(
-      'The dial was found to read 7 kPa high on 2026-08-20. Its lowest reading was 86.2: 79.3 kPa in truth, where 83 are needed.',
+      'A test on 2026-08-20 found that the dial reads 7 kPa high. The lowest reading was 86.2: really 79.3 kPa, but it needs 83.',
     )
   })
   test('jars whose true pressure may have been short are held at once, and named', async () => {
@@ -91,12 +91,13 @@ describe('a dial found to read high', () => {
     expect(load.judgement.reasons.map((r: any) => r.code)).toContain('recalled')
     expect(load.events.at(-1)).toMatchObject({ kind: 'recalled', eventId: testId })
     expect(load.events.at(-1).text).toBe(
-      'The dial was found to read 1 psi high on 2026-08-20. Its lowest reading was 12½: 11½ psi in truth, where 12 are needed.',
+      'A test on 2026-08-20 found that the dial reads 1 psi high. The lowest reading was 12½: really 11½ psi, but it needs 12.',
     )
     expect((await holds(s)).filter((h) => h === 'in-doubt').length).toBeGreaterThanOrEqual(6)
     const recall = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
     expect(recall.body).toMatchObject({
       since: '2026-08-14',
+      ran: 1,
       test: { errorPsi: 1 },
       loads: [
         {
@@ -105,7 +106,8 @@ describe('a dial found to read high', () => {
           worstReadingPsi: 12.5,
           truePsi: 11.5,
           lookedInto: false,
-          gone: 1,
+          stage: 'checked',
+          elsewhere: [{ state: 'eaten', to: '' }],
         },
       ],
     })
@@ -116,6 +118,7 @@ describe('a dial found to read high', () => {
       at: new Date(kit.clock.now()).toISOString(),
       kind: 'looked-into',
       text: 'Extension office: keep them.',
+      doubtIds: [`${load.events.at(-1).id}:recalled`],
     })
     expect(new Set(await holds(s))).toEqual(new Set([null]))
     const after = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
@@ -236,24 +239,178 @@ describe('an altitude found wrong', () => {
     expect(done.status).toBe(200)
   }
   test.each([
-    ['higher: a dial that was read at 12½ needs 13', DIAL, 4500, 'in-doubt'],
+    ['higher: a dial that was read at 12½ needs 13', DIAL, 4500, 'not-processed'],
     ['a little higher, in the same band', DIAL, 3900, null],
     ['lower', DIAL, 500, null],
     ['higher: a weight of 15 is enough', CANNER, 4500, null],
-    ['above the tables', DIAL, 11_000, 'in-doubt'],
+    ['above the tables', DIAL, 11_000, 'not-processed'],
   ] as const)('%s', async (_, canner, altitudeFt, hold) => {
     const s = await planned(kit, canner)
     await evening(s, canner === DIAL ? [12.5, 12.5, 12.5, 12.5] : [])
     await correct(s, altitudeFt)
     expect(await holds(s)).toEqual(Array(7).fill(hold))
   })
-  test('only loads since it was set: those of the altitude before are not touched by it', async () => {
+  test('a slip in between hides nothing: every load is held against what is known now', async () => {
     const s = await planned(kit, DIAL)
     await evening(s, [12.5, 12.5, 12.5, 12.5])
-    await correct(s, 2700)
-    await correct(s, 3000)
-    // Set to something that was right for the old load too; from here on it is wrong for new ones.
+    await correct(s, 264)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    await correct(s, 4500)
+    expect(await holds(s)).toEqual(Array(7).fill('not-processed'))
+    const found = (await s.load()).events.at(-1)
+    expect(found).toMatchObject({ kind: 'found-short', psi: 13, eventId: null })
+    // Put right, what rested on the slip is withdrawn, and stays in the record.
+    await correct(s, 2640)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    const after = await s.load()
+    expect(after.events.at(-1)).toMatchObject({ kind: 'withdrawn', eventId: found.id })
+    expect(after.judgement.verdict).toBe('as-tested')
+    expect((await s.who.send('GET', '/api/logbook')).body.rows[0].verdict).toBe('as-tested')
+  })
+  test('a kitchen that moved was right where it was', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 12.5, 12.5, 12.5])
+    const moved = async (until: string): Promise<void> => {
+      const { version } = (await s.who.send('GET', '/api/household')).body
+      const done = await s.who.send('PATCH', '/api/household', { version, altitudeFt: 4500, altitudeMoves: [{ until, altitudeFt: 2640 }] }) // prettier-ignore
+      expect(done.status).toBe(200)
+    }
+    await kit.clock.set(NOW + 6 * DAY * MIN)
+    await moved(onDay(3))
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    // It had moved before the load was run.
+    await moved(onDay(-3))
+    expect(await holds(s)).toEqual(Array(7).fill('not-processed'))
+  })
+  test('a dial that reads high and an altitude that was wrong count together', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [13.25, 13.25, 13.25, 13.25])
     await correct(s, 4500)
     expect(await holds(s)).toEqual(Array(7).fill(null))
+    await testDial(s, 0.5, 7)
+    expect(await holds(s)).toEqual(Array(7).fill('in-doubt'))
+  })
+})
+
+describe('a gauge test that was a slip', () => {
+  const strike = (s: Stove, testId: string, body: object) =>
+    s.who.send('PUT', `/api/gauge-tests/${testId}/struck`, body)
+  test('typed as 0, it is struck out, and the season comes to light', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    const slip = await testDial(s, 0)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    const instead = { id: id(), testedOn: onDay(6), errorPsi: 1.5, testedBy: 'the fair' }
+    const done = await strike(s, slip, { why: 'typed 0 instead of 1½', instead })
+    expect(done).toMatchObject({ status: 200, body: { struckWhy: 'typed 0 instead of 1½', errorPsi: 0 } }) // prettier-ignore
+    expect(done.body.struckAt).not.toBeNull()
+    expect(await holds(s)).toEqual(Array(7).fill('in-doubt'))
+    const canner = (await s.who.send('GET', '/api/canners')).body[0]
+    expect(canner.lastTest).toEqual({ testedOn: onDay(6), errorPsi: 1.5 })
+    // Said twice it changes nothing; the row stays in the list, and in the log.
+    expect((await strike(s, slip, { why: 'again and again' })).body.struckWhy).toBe('typed 0 instead of 1½') // prettier-ignore
+    expect((await s.who.send('GET', '/api/gauge-tests')).body).toHaveLength(3)
+    const log = await s.who.send('GET', `/api/changes?since=0&limit=500&table=gauge_tests&id=${slip}`) // prettier-ignore
+    expect(log.body.changes.map((c: any) => c.row.struckWhy)).toEqual([null, 'typed 0 instead of 1½']) // prettier-ignore
+    const page = await s.who.send('GET', `/api/gauge-tests/${slip}/recall`)
+    expect(page.body).toMatchObject({ test: { struckWhy: 'typed 0 instead of 1½' }, loads: [] })
+  })
+  test('typed too high, its recall is withdrawn', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    const slip = await testDial(s, 1.9)
+    expect(await holds(s)).toEqual(Array(7).fill('in-doubt'))
+    expect((await strike(s, slip, { why: 'another canner' })).status).toBe(200)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    expect((await s.load()).events.at(-1)).toMatchObject({ kind: 'withdrawn' })
+  })
+  test('only by a keeper, with a reason, and not in the future', async () => {
+    const s = await planned(kit, DIAL)
+    const test = await testDial(s, 1, 0)
+    expect((await strike(s, test, { why: '' })).status).toBe(400)
+    const later = { id: id(), testedOn: '2030-01-01', errorPsi: 0, testedBy: 'the fair' }
+    expect((await strike(s, test, { why: 'wrong day', instead: later })).status).toBe(422)
+    expect((await strike(s, id(), { why: 'not there' })).status).toBe(404)
+    expect((await s.who.send('GET', '/api/gauge-tests')).body.every((t: any) => t.struckAt === null)).toBe(true) // prettier-ignore
+  })
+})
+
+describe('what a recall looks at', () => {
+  test('a load of the very day of a test, on both sides', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    // Tested good and bad on the day it ran, and bad on the next.
+    for (const [error, day] of [
+      [0, 0],
+      [1, 0],
+    ] as const)
+      // prettier-ignore
+      await testDial(s, error, day)
+    expect(await holds(s)).toEqual(Array(7).fill('in-doubt'))
+    const other = await planned(kit, DIAL)
+    await evening(other, [12.5, 13, 12.5, 13])
+    await testDial(other, 1, 1)
+    expect(await holds(other)).toEqual(Array(7).fill('in-doubt'))
+  })
+  test('jars that are given away, with whom they were given to, and those that are missing', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    const at = new Date(kit.clock.now()).toISOString()
+    const take = { foodId: 'beans-snap', jar: 'quart', count: 2, why: 'given', at, note: 'Rowan next door', preferred: [] } // prettier-ignore
+    expect((await s.who.send('PUT', `/api/takes/${id()}`, take)).status).toBe(201)
+    const [, , missing] = await s.who.send('GET', `/api/loads/${s.loadId}/jars`).then((r) => r.body.filter((j: any) => j.state === 'on-shelf')) // prettier-ignore
+    await s.who.send('PUT', `/api/jars/${missing.id}/fate`, { state: 'missing', at })
+    const testId = await testDial(s, 1)
+    const { body } = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
+    expect(body.loads[0].jars).toHaveLength(4)
+    expect(body.loads[0].elsewhere.map((j: any) => [j.state, j.to]).sort()).toEqual([
+      ['given', 'Rowan next door'],
+      ['given', 'Rowan next door'],
+      ['missing', ''],
+    ])
+  })
+  test('a load on the towel, and one whose dial nobody tested', async () => {
+    const s = await planned(kit, DIAL)
+    await s.run([
+      ...TO_CLIMBING,
+      ...[30, 39, 48, 57].map((m) => [m, 'reading', { psi: 12.5 }] as const),
+      ...([[57, 'heat-off'], [110, 'pressure-zero'], [111, 'lock-dropped'], [112, 'weight-off'], [123, 'opened'], [124, 'unloaded']] as const), // prettier-ignore
+    ])
+    const testId = await testDial(s, 1.9, 0)
+    const { body } = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)
+    expect(body.loads).toMatchObject([{ stage: 'standing', lookedInto: false, jars: [] }])
+    // The same finding gives the same verdict before the jars are shelved as after.
+    expect((await s.load()).judgement.verdict).toBe('in-doubt')
+    const none = await planned(kit, DIAL)
+    const good = await testDial(none, 0, 0)
+    expect((await none.who.send('GET', `/api/gauge-tests/${good}/recall`)).body).toMatchObject({ ran: 0, loads: [] }) // prettier-ignore
+  })
+  test('a second, worse test holds jars again that were looked into', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    await testDial(s, 0.75)
+    const first = (await s.load()).events.at(-1)
+    const look = { at: new Date(kit.clock.now()).toISOString(), kind: 'looked-into', text: 'Extension office: keep them.', doubtIds: [`${first.id}:recalled`] } // prettier-ignore
+    await s.who.send('PUT', `/api/loads/${s.loadId}/events/${id()}`, look)
+    expect(await holds(s)).toEqual(Array(7).fill(null))
+    await testDial(s, 1.5)
+    expect(await holds(s)).toEqual(Array(7).fill('in-doubt'))
+    for (const text of ['.', 'fine', ''])
+      expect((await s.who.send('PUT', `/api/loads/${s.loadId}/events/${id()}`, { ...look, text })).status).toBe(400) // prettier-ignore
+  })
+  test('a load that was stopped: its filled jars are there, with their hours', async () => {
+    const s = await planned(kit)
+    await s.run([...TO_CLIMBING, [30, 'at-pressure'], [40, 'aborted', { text: 'no gas' }]])
+    const jars = await s.jars()
+    expect(jars).toHaveLength(7)
+    expect(jars[0]).toMatchObject({ state: 'set-aside', hold: 'not-processed', outAt: new Date(NOW + 40 * MIN).toISOString() }) // prettier-ignore
+    // Never heated, their hours run from when they were full.
+    const cold = await planned(kit)
+    await cold.run([...TO_CLIMBING.slice(0, 3), [90, 'aborted']])
+    expect((await cold.jars())[0].outAt).toBe(new Date(NOW + 2 * MIN).toISOString())
+    // Stopped before any jar was filled there is none.
+    const early = await planned(kit)
+    await early.run([[0, 'started'], [5, 'aborted']]) // prettier-ignore
+    expect(await early.jars()).toEqual([])
   })
 })

@@ -81,7 +81,7 @@ describe('the logbook', () => {
     expect([await as('not-processed'), await as('in-doubt')]).toEqual([0, 0])
     expect((await stove.say(OUT + 20_000, 'water-low')).status).toBe(200)
     expect([await as('not-processed'), await as('as-tested')]).toEqual([1, 0])
-    expect((await book(stove.who))[0].reason).toBe('The water boiled away before the end.')
+    expect((await book(stove.who))[0].reason).toBe('The canner boiled dry before the end.')
   })
   test('by canner, food and day of the house', async () => {
     const stove = await ran()

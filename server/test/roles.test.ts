@@ -56,6 +56,7 @@ const ROWS: readonly (readonly [string, Role, Role | null, Role | null])[] = [
   ['busy-times', 'helper', null, 'helper'],
   ['process-checks', 'helper', null, 'helper'],
   ['recipes', 'helper', 'helper', null],
+  ['mixed-jars', 'helper', 'helper', 'helper'],
 ]
 const doorsOfRows: readonly Door[] = ROWS.flatMap(([name, add, change, remove]): Door[] => {
   const one = `/api/${name}/${id()}`
@@ -95,6 +96,7 @@ const other: readonly Door[] = [
   { method: 'DELETE', path: `${paths.loads}/${id()}`, least: 'helper' },
   { method: 'GET', path: `${paths.loads}/${id()}/record.pdf`, least: 'viewer' },
   { method: 'PUT', path: `${paths.loads}/${id()}/events/${id()}`, least: 'helper', body: {} },
+  { method: 'PUT', path: `${paths.gaugeTests}/${id()}/struck`, least: 'keeper', body: {} },
   { method: 'GET', path: paths.gauges, least: 'viewer' },
   { method: 'PUT', path: `${paths.gauges}/${id()}`, least: 'keeper', body: {} },
   { method: 'DELETE', path: `${paths.gauges}/${id()}`, least: 'keeper' },

@@ -88,7 +88,7 @@ describe('a change while the load runs reaches the cook', () => {
     expect((await s.load()).judgement.verdict).toBe('as-tested')
     await testGauge(s.who, s.cannerId, 2.5)
     expect((await s.load()).judgement).toMatchObject({ verdict: 'in-doubt' })
-    expect(codes(await s.load())).toEqual(['gauge-off'])
+    expect(codes(await s.load())).toEqual(['recalled'])
   })
   test('over 15 on the dial is a reading like any other: the gauge reads high, the target does not', async () => {
     const s = await planned(kit, DIAL)
@@ -275,7 +275,7 @@ describe('moments', () => {
 describe('told in two taps, also after the jars are shelved', () => {
   test.each([
     ['pressure-fell', 'in-doubt'],
-    ['wrong-weight', 'in-doubt'],
+    ['wrong-weight', 'not-processed'],
     ['left-overnight', 'in-doubt'],
     ['lid-not-locked', 'in-doubt'],
     ['steam-doubtful', 'in-doubt'],

@@ -232,6 +232,7 @@ describe('the stove says one thing', () => {
       happenedAt: null,
       heardAt: null,
       source: null,
+      doubtIds: null,
     }))
   const upTo = [
     [0, 'started'],

@@ -23,6 +23,7 @@ export const rows = (...list: readonly Fact[]): LoadEventRow[] =>
     text: typeof value === 'string' ? value : null,
     eventId: null,
     source: null,
+    doubtIds: null,
   }))
 
 /** Up to a clock that runs since minute 40. */

@@ -44,6 +44,7 @@ const event = (id: string, kind: LoadEventRow['kind'], minute: number): LoadEven
   text: null,
   eventId: null,
   source: null,
+  doubtIds: null,
 })
 
 describe('rows', () => {

@@ -48,7 +48,7 @@ describe('a mixed jar, asked on the page', () => {
     showJar()
     // A quart of soup is 75, a quart of corn 85; a pint of soup 60, of corn 55.
     expect(said()).toMatch(/^Yes: 85 minutes at 15 psi/)
-    expect(said()).toContain('the longer time holds')
+    expect(said()).toContain('Use the longer time.')
     put(/^Jars/, 'pint')
     expect(said()).toMatch(/^Yes: 60 minutes at 15 psi/)
   })

@@ -2,7 +2,7 @@
 // Pages of the pantry and of the records: what is offered of which jar, and what is said of it.
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
-import type { CannerRead, GaugeRecall, Jar, LoadWithEvents, SealRate } from '@kelvit/contract'
+import type { GaugeRecall, Jar, SealRate } from '@kelvit/contract'
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
@@ -239,9 +239,13 @@ describe('records', () => {
         testedOn: TODAY,
         errorPsi: unit.psi(1.5),
         testedBy: 'the fair',
+        struckAt: null,
+        struckBy: null,
+        struckWhy: null,
         version: 1,
       },
       since: '2025-08-01',
+      ran: 9,
       loads: [
         {
           loadId: 'd1',
@@ -251,8 +255,12 @@ describe('records', () => {
           worstReadingPsi: 12.5,
           truePsi: 11,
           lookedInto: false,
+          stage: 'checked',
           jars: [jar({ code: 'ABCD-1' })],
-          gone: 2,
+          elsewhere: [
+            { ...jar({ id: 'g', code: 'ABCD-2', state: 'given' }), to: 'Rowan' },
+            { ...jar({ id: 'e', code: 'ABCD-3', state: 'eaten' }), to: '' },
+          ],
         },
       ],
     }
@@ -262,60 +270,39 @@ describe('records', () => {
       </Routes>,
       { at: '/r/t1', lists: { canners: [canner()] }, reads: [[['load', 'recall', 't1'], recall]] },
     )
-    expect(screen.getByText(/The dial reads 1½ psi high: 1 load may have been short/)).toBeDefined()
+    expect(
+      screen.getByText(/The dial reads 1½ psi high: 1 load may have run too low/),
+    ).toBeDefined()
     const one = within(screen.getByRole('region', { name: 'Batch ABCD' }))
-    expect(one.getByText('11 psi in truth')).toBeDefined()
+    expect(one.getByText('really 11 psi')).toBeDefined()
     expect(one.getByRole('link', { name: 'ABCD-1' })).toBeDefined()
-    expect(one.getByText(/2 jars of it were eaten, given or thrown away/)).toBeDefined()
+    expect(one.getByText(/1 jar was eaten. At any sign of illness/)).toBeDefined()
     expect(screen.getByText(/Do not eat from these jars/)).toBeDefined()
+    // Whoever has one does not know.
+    const out = within(screen.getByRole('region', { name: 'Jars out of the house' }))
+    expect(out.getByText('given away to Rowan')).toBeDefined()
+    expect(out.getByText(/Please don’t eat the/)).toBeDefined()
   })
-  test('a load that still stands on the board counts among them: no jar of it is put away yet', () => {
-    // Held at 12 on a dial taken for right; the test raised it afterwards.
-    const ran = load({ setup: { ...load().setup, regulatedBy: 'dial', psi: unit.psi(12) } })
-    const kinds = ['started', 'locked', 'steam-steady', 'weight-on', 'reading', 'reading', 'heat-off'] // prettier-ignore
-    const at = [0, 1, 2, 12, 20, 35, 50]
-    const events = kinds.map((kind, i) => ({
-      id: `e${i}`,
-      kind,
-      at: new Date(Date.parse(ran.startsAt) + (at[i] ?? 0) * 60_000).toISOString(),
-      psi: kind === 'reading' ? 12.5 : null,
-      happenedAt: null,
-      heardAt: null,
-    })) as unknown as LoadWithEvents['events']
-    const raised = { ...ran.setup, gaugeErrorPsi: unit.psi(1.5) }
-    const standing: LoadWithEvents = {
-      ...ran, id: 'l7', code: 'WXYZ', stage: 'standing', setup: raised, plannedSetup: ran.setup, events,
-    } // prettier-ignore
-    const others: readonly LoadWithEvents[] = [
-      { ...standing, id: 'l8', code: 'ELSE', cannerId: 'c2' },
-      { ...standing, id: 'l9', code: 'NONE', events: events.slice(0, 4) },
-      // It was read high enough for that dial.
-      { ...standing, id: 'l6', code: 'GOOD', events: events.map((e) => ({ ...e, psi: e.psi === null ? null : unit.psi(14) })) },
-    ] // prettier-ignore
-    const test = { id: 't1', cannerId: ran.cannerId, testedOn: TODAY, errorPsi: unit.psi(1.5) }
-    const open = (loads: readonly LoadWithEvents[] | undefined, lastTest: CannerRead['lastTest']) =>
+  test('an empty recall says how many loads were checked, and that a test was struck out', () => {
+    const shown = (more: Partial<GaugeRecall>) => {
+      cleanup()
+      const test = { id: 't1', cannerId: 'c1', testedOn: TODAY, errorPsi: unit.psi(1), testedBy: '', struckAt: null, struckBy: null, struckWhy: null, version: 1 } // prettier-ignore
+      const recall = { test, since: null, ran: 0, loads: [], ...more }
       show(
         <Routes>
           <Route path="/r/:id" element={<RecallPage />} />
         </Routes>,
         {
           at: '/r/t1',
-          lists: { canners: [canner({ lastTest })], loads },
-          reads: [[['load', 'recall', 't1'], { test, since: null, loads: [] }]],
+          lists: { canners: [canner()] },
+          reads: [[['load', 'recall', 't1'], recall]],
         },
       )
-    open([standing, ...others], test)
-    expect(screen.getByText(/1 load may have been short/)).toBeDefined()
-    const one = within(screen.getByRole('region', { name: 'Batch WXYZ' }))
-    expect(one.getByText('11 psi in truth')).toBeDefined()
-    expect(one.getByRole('link', { name: /What to do now/ }).getAttribute('href')).toBe('/stove/l7/record') // prettier-ignore
-    expect(screen.queryByText(/ELSE|NONE|GOOD/)).toBeNull()
-    cleanup()
-    open(others, test)
-    expect(screen.getByText('No jar is touched by it')).toBeDefined()
-    cleanup()
-    // A test of long ago says nothing of what is on the stove today.
-    open([standing], { testedOn: '2030-01-01', errorPsi: unit.psi(0) })
-    expect(screen.queryByRole('region', { name: 'Batch WXYZ' })).toBeNull()
+      return screen.getByRole('main').textContent
+    }
+    expect(shown({})).toMatch(/No load ran on this dial.*Jars from before Kelvit are not in here/)
+    expect(shown({ ran: 3 })).toMatch(/We checked 3 loads: each was held high enough/)
+    const struck = { id: 't1', cannerId: 'c1', testedOn: TODAY, errorPsi: unit.psi(1), testedBy: '', struckAt: '2026-08-01T00:00:00Z', struckBy: 'Wren', struckWhy: 'typed 1 for 0', version: 2 } // prettier-ignore
+    expect(shown({ test: struck })).toMatch(/Wren struck it out: typed 1 for 0/)
   })
 })

@@ -30,6 +30,7 @@ const row = (minute: number, kind: string, more: Partial<LoadEventRow> = {}): Lo
   text: null,
   eventId: null,
   source: null,
+  doubtIds: null,
   ...more,
 })
 const EVENING = [
@@ -102,7 +103,7 @@ describe('the record', () => {
   })
   test('jars that are held are counted, and said why', () => {
     open(told(row(1000, 'left-overnight')), [jar({ loadId: 'd1', hold: 'in-doubt' })])
-    expect(screen.getByText('Judged: in doubt: the jars are held')).toBeTruthy()
+    expect(screen.getByText('Judged: in doubt: set the jars aside')).toBeTruthy()
     expect(screen.getByText('1 jar still on the shelf, 1 of them held')).toBeTruthy()
     expect(screen.getByRole('button', { name: 'It was looked into…' })).toBeTruthy()
   })

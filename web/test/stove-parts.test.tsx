@@ -39,6 +39,7 @@ const events = (...list: readonly (readonly [number, string])[]) =>
     happenedAt: null,
     heardAt: null,
     source: null,
+    doubtIds: null,
   }))
 
 const STOOD = events(

@@ -14,7 +14,7 @@ import { act, cleanup, fireEvent, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { dueNow } from '../src/alarm/due'
-import { worseSince } from '../src/alarm/use-worse'
+import { standingOf, worseSince } from '../src/alarm/use-worse'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
 import { amountOf } from '../src/load/amount'
 import { Actions } from '../src/load/actions'
@@ -299,7 +299,7 @@ describe('judged', () => {
     cleanup()
     show(<Verdict view={at(200, [...OUT, [150, 'water-low']])} />)
     expect(screen.getByText(/not processed as tested/i, { selector: 'h3' })).toBeTruthy()
-    expect(screen.getByText(/Within 24 hours of coming out: process again/)).toBeTruthy()
+    expect(screen.getByText(/Within 24 hours of coming out of the canner, process them again/)).toBeTruthy()
     cleanup()
     show(<Verdict view={at(116 + 25 * 60, [...OUT, [150, 'water-low']])} />)
     expect(screen.getByText(/discard, unopened and untasted/)).toBeTruthy()
@@ -359,11 +359,11 @@ test('a judgement that became worse is told in a sentence, one that became bette
   const judged = (verdict: VerdictCode) =>
     load({ judgement: { verdict, reasons: [{ code: 'process-short', sentence: 'Why.' }] } })
   const told = (was: VerdictCode | undefined, is: VerdictCode) =>
-    worseSince(new Map(was ? [['d1', was]] : []), [judged(is)])
+    worseSince(new Map(was ? [['d1', { verdict: was, hold: 'in-doubt' as const }]] : []), [judged(is)]) // prettier-ignore
   expect(told('as-tested', 'not-processed')).toEqual([
     'Batch ABCD was not processed as tested. Why.',
   ])
-  expect(told('open', 'in-doubt')).toEqual(['Batch ABCD is in doubt: its jars are held. Why.'])
+  expect(told('open', 'in-doubt')).toEqual(['Batch ABCD is in doubt. Set its jars aside. Why.'])
   expect(told('in-doubt', 'not-processed')).toHaveLength(1)
   for (const [was, is] of [
     ['not-processed', 'in-doubt'],
@@ -372,6 +372,12 @@ test('a judgement that became worse is told in a sentence, one that became bette
     [undefined, 'not-processed'],
   ] as const)
     expect(told(was, is)).toEqual([])
+})
+test('jars that were released and are held again are told again', () => {
+  const doubted = asLoad([...OUT, [9000, 'recalled']])
+  const was = new Map([['d1', { verdict: 'in-doubt' as const, hold: null }]])
+  expect(worseSince(was, [doubted])[0]).toMatch(/^Batch ABCD is in doubt. Set its jars aside. A later gauge test/) // prettier-ignore
+  expect(worseSince(new Map([['d1', standingOf(doubted)]]), [doubted])).toEqual([])
 })
 
 test('how a device calls is kept on the device', () => {

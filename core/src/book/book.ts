@@ -11,6 +11,7 @@ import type {
   Pack,
   SupplyKindStored,
 } from '../words'
+import type { JarOf } from '../method/jar-of'
 import type { LotYield } from '../harvest/history'
 import type { Need } from './needs'
 
@@ -24,6 +25,8 @@ export interface BookLot {
   readonly arrivedOn: string
   readonly canBy: string
   readonly state: LotState
+  /** What is in its jars, where they hold several things. */
+  readonly jarOf?: JarOf | null
 }
 
 export interface BookPortion {

@@ -2,7 +2,8 @@ import type { HouseCanner } from '../load/types'
 import { restingHere } from '../load/stages'
 import { offerWays, whyNoWay, type NoWay, type Way } from '../load/ways'
 import { JAR_SIZES } from '../words'
-import { lookUpProcess, rulesOf } from '../method/lookup'
+import { processFor, type JarOf } from '../method/jar-of'
+import { rulesOf } from '../method/lookup'
 import type { Food, FoodForm, HouseholdRules, ProcessAnswer } from '../method/data/types'
 import type { GaugeHere } from '../quantity/format'
 import { feet, type Pounds, type Feet, type Psi } from '../quantity/units'
@@ -65,6 +66,8 @@ interface Asked {
   readonly yields: readonly LotYield[]
   /** ISO plain date. */
   readonly arrivedOn: string
+  /** What is in the jars, where they hold several things. */
+  readonly jarOf?: JarOf | null
 }
 
 const processOn = (
@@ -73,9 +76,11 @@ const processOn = (
   form: FoodForm,
   jar: JarSize,
   pack?: Pack,
+  jarOf?: JarOf | null,
 ): ProcessAnswer =>
-  lookUpProcess({
+  processFor({
     form: form.id,
+    jarOf,
     pack: pack ?? packFor(form, household.settings.defaultPack),
     jar,
     gauge: canner.regulatedBy,
@@ -90,7 +95,7 @@ export function answerHarvest(q: Asked): HarvestAnswer {
   const fit = q.canners
     .filter((c) => !c.retired && c.blocks.length === 0)
     .map((c) => restingHere(c, q.household.settings))
-  const processes = fit.map((c) => processOn(c, q.household, q.form, q.jar))
+  const processes = fit.map((c) => processOn(c, q.household, q.form, q.jar, undefined, q.jarOf))
   const wanted = {
     jars: estimate.likely,
     jar: q.jar,

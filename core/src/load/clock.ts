@@ -1,4 +1,4 @@
-import type { LoadEventKind } from '../words'
+import { isReason, type LoadEventKind } from '../words'
 import { heardOf, inOrder, lateStarts, momentOf, takenBack, type LoadEvent } from './facts'
 import { weightOff, opened, openedEarly, unloaded, sealsChecked, aborted } from './opening'
 import {
@@ -12,7 +12,6 @@ import {
 } from './pressure'
 import { fullRun, restart } from './runs'
 import { troublesOf } from './judgement'
-import { isReason } from './reason'
 import { checkSetup, type LoadSetup } from './setup'
 import { doubt, enter, isStage, START, type LoadState } from './state'
 import { locked, steamSteady, weightOn } from './venting'

@@ -6,7 +6,7 @@ import {
   type Mouth,
   type Pack,
 } from '../words'
-import { lookUpProcess } from '../method/lookup'
+import { processFor, type JarOf } from '../method/jar-of'
 import { mixedLoad } from '../method/mixed-load'
 import type { HouseholdRules, Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'
@@ -26,6 +26,8 @@ export interface FiguresQuery {
     readonly formId: string
     readonly pack: Pack
     readonly jar: JarSize
+    /** What is in the jars, where they hold several things. */
+    readonly jarOf?: JarOf | null
   }[]
   readonly regulatedBy: GaugeKind
   /** Error of the dial at its last test, psi, reads high positive; a weight has none. */
@@ -63,13 +65,14 @@ export interface Figures {
 export function figuresFor(query: FiguresQuery): Figures | Refusal {
   const processes: Process[] = []
   for (const p of query.portions) {
-    const found = lookUpProcess({
+    const found = processFor({
       form: p.formId,
       pack: p.pack,
       jar: p.jar,
       gauge: query.regulatedBy,
       altitudeFt: query.altitudeFt,
       rules: query.rules,
+      jarOf: p.jarOf,
     })
     if (found.outcome === 'refused') return found
     processes.push(found)

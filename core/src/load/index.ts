@@ -23,15 +23,21 @@ export { jarSpecs } from './jars'
 export { foldLoad } from './clock'
 export { isDown } from './opening'
 export {
+  altitudeOn,
+  causesOf,
+  daysOfTest,
   dialWords,
   recallOf,
-  recallOpen,
+  recallText,
   recallWords,
   requiredAt,
   retargeted,
   standardAt,
+  type AltitudeMove,
   type FoundLater,
+  type RecallCause,
   type Recalled,
+  type StandingTest,
 } from './recall'
 export { fullRun } from './runs'
 export {
@@ -53,12 +59,12 @@ export {
   hasLock,
   holdBand,
   restMs,
+  startTarget,
   STAND_OPEN_MS,
   STAND_OVERDUE_MS,
   type LoadSetup,
 } from './setup'
 export { type Doubt, type DoubtCode, type LoadState, type Reading, type UnseenGap } from './state'
-export { isReason } from './reason'
 export {
   ATTENTION,
   handsMinutes,
@@ -87,6 +93,7 @@ export { tellingReadings, type GaugeReading } from './telling'
 export { recordLines, stageTimes, type RecordLine } from './record'
 export {
   learnTimes,
+  shortestCooling,
   withLearned,
   type LearnedStage,
   type LearnedTimes,

@@ -81,6 +81,15 @@ export function learnTimes(guess: StageMinutes, loads: readonly RunLoad[]): Lear
   }
 }
 
+/** Loads a canner has cooled before its own shortest time counts. */
+const KNOWN_AFTER = 3
+
+/** The shortest cooling a canner is known for, minutes: the first guess until three are known. */
+export const shortestCooling = (guess: StageMinutes, learned: LearnedTimes | undefined): number =>
+  learned && learned.cool.loads >= KNOWN_AFTER
+    ? (learned.cool.least ?? guess.coolMin)
+    : guess.coolMin
+
 /** Stage times with what was learned in the place of the first guess, minutes. */
 export const withLearned = (guess: StageMinutes, learned: LearnedTimes): StageMinutes => ({
   ...guess,

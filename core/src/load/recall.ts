@@ -4,8 +4,7 @@ import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
 import { type Feet, type Psi } from '../quantity/units'
 import type { UnitSystem } from '../words'
-import { foldLoad } from './clock'
-import { asEvents } from './facts'
+import { DIAL_MAX_ERROR } from './fitness'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
 import type { LoadState } from './state'
@@ -22,7 +21,7 @@ export interface Recalled {
 
 /**
  * Why a load is recalled, in a sentence of three parts and in the household's units:
- * "Its lowest reading was 12½:", "11½ psi in truth", "where 12 are needed."
+ * "The lowest reading was 12½:", "really 11½ psi", "but it needs 12."
  */
 export function recallWords(
   { requiredPsi, worstReadingPsi, truePsi }: Recalled,
@@ -33,11 +32,18 @@ export function recallWords(
   return {
     held:
       worstReadingPsi === null
-        ? 'No reading was written down; it was held at its target:'
-        : `Its lowest reading was ${read(worstReadingPsi)}:`,
-    truth: `${read(truePsi)} ${gauge.unit} in truth`,
-    needed: `where ${gauge.say(gauge.target(requiredPsi))} are needed.`,
+        ? 'Nobody recorded a reading. It was held at its target:'
+        : `The lowest reading was ${read(worstReadingPsi)}:`,
+    truth: `really ${read(truePsi)} ${gauge.unit}`,
+    needed: `but it needs ${gauge.say(gauge.target(requiredPsi))}.`,
   }
+}
+
+/** The same as one text, also where there is no process at all. */
+export function recallText(recalled: Recalled, units: UnitSystem): string {
+  if (recalled.requiredPsi === Infinity) return 'There is no tested process at this altitude.'
+  const { held, truth, needed } = recallWords(recalled, units)
+  return `${held} ${truth}, ${needed}`
 }
 
 /** What was found out afterwards. */
@@ -69,23 +75,84 @@ export function recallOf(setup: LoadSetup, state: LoadState, found: FoundLater):
   return { requiredPsi: found.requiredPsi, worstReadingPsi: dial ? worst : null, truePsi }
 }
 
+/** A gauge test as a recall reads it. */
+export interface StandingTest {
+  readonly id: string
+  readonly testedOn: string
+  readonly errorPsi: Psi
+}
+
 /**
- * The same of a load whose jars are not put away yet. It was raised to what the test asks as
- * soon as the test was written down; whether it had run in full is asked of what it ran at.
+ * The days that a test speaks of, both included: from the last good test on an earlier day to
+ * the next test on a later one. Null where there is none on that side.
+ * @param tests of one canner, without those that were struck out.
  */
-export function recallOpen(
-  load: {
-    readonly setup: LoadSetup
-    readonly plannedSetup: LoadSetup | null
-    readonly events: Parameters<typeof asEvents>[0]
+export function daysOfTest(
+  tests: readonly StandingTest[],
+  test: StandingTest,
+): { readonly since: string | null; readonly until: string | null } {
+  const days = (of: readonly StandingTest[]): string[] => of.map((t) => t.testedOn).sort()
+  const good = tests.filter((t) => t.testedOn < test.testedOn && Math.abs(t.errorPsi) <= DIAL_MAX_ERROR) // prettier-ignore
+  const later = tests.filter((t) => t.testedOn > test.testedOn)
+  return { since: days(good).at(-1) ?? null, until: days(later)[0] ?? null }
+}
+
+/** Where a kitchen was before it moved: until a day, at an altitude. */
+export interface AltitudeMove {
+  /** The day it moved, ISO plain date. */
+  readonly until: string
+  readonly altitudeFt: Feet
+}
+
+/** The altitude of a kitchen on a day. An altitude that was corrected was never true. */
+export function altitudeOn(
+  kitchen: { readonly altitudeFt: Feet; readonly altitudeMoves: readonly AltitudeMove[] },
+  date: string,
+): Feet {
+  const moves = [...kitchen.altitudeMoves].sort((a, b) => a.until.localeCompare(b.until))
+  return moves.find((m) => date < m.until)?.altitudeFt ?? kitchen.altitudeFt
+}
+
+/** What Kelvit has to say of a load by all that is known now. */
+export interface RecallCause {
+  readonly kind: 'recalled' | 'found-short'
+  /** The gauge test; null for the altitude. */
+  readonly testId: string | null
+  readonly recalled: Recalled
+}
+
+/**
+ * Everything known now that puts a load that ran in doubt or condemns it: each gauge test
+ * that speaks of its day, and the altitude of the kitchen on that day. A dial that was found
+ * off may have been right until then; an altitude was wrong all along.
+ * @param ranOn the day it was at pressure, ISO plain date.
+ */
+export function causesOf(
+  load: { readonly setup: LoadSetup; readonly processes: readonly Process[] },
+  state: LoadState,
+  ranOn: string,
+  known: {
+    readonly tests: readonly StandingTest[]
+    readonly kitchen: Parameters<typeof altitudeOn>[0]
   },
-  errorPsi: Psi,
-): Recalled | null {
-  const ranAt = load.plannedSetup ?? load.setup
-  if (ranAt.regulatedBy !== 'dial') return null
-  const state = foldLoad(ranAt, asEvents(load.events))
-  if (state.stage === 'checked' || state.stage === 'aborted') return null
-  return recallOf(ranAt, state, { errorPsi, requiredPsi: ranAt.psi })
+): readonly RecallCause[] {
+  const { setup, processes } = load
+  const here = requiredAt(processes, altitudeOn(known.kitchen, ranOn))
+  // Held against what this kitchen really needs, by a dial that may have read high.
+  const needed = Number.isFinite(here) ? Math.max(setup.psi, here) : setup.psi
+  const byTest =
+    setup.regulatedBy === 'weighted'
+      ? []
+      : known.tests.flatMap((test): RecallCause[] => {
+          const { since, until } = daysOfTest(known.tests, test)
+          if ((since !== null && ranOn < since) || (until !== null && ranOn > until)) return []
+          const recalled = recallOf(setup, state, { errorPsi: test.errorPsi, requiredPsi: needed }) // prettier-ignore
+          return recalled ? [{ kind: 'recalled', testId: test.id, recalled }] : []
+        })
+  if (processes.length === 0) return byTest
+  const errorPsi = setup.gaugeErrorPsi
+  const low = recallOf(setup, state, { errorPsi, requiredPsi: here })
+  return low ? [...byTest, { kind: 'found-short', testId: null, recalled: low }] : byTest
 }
 
 /**

@@ -13,6 +13,7 @@ export {
   foodIdOf,
   mixedName,
   mixedNameOf,
+  needsContents,
   processFor,
   type JarOf,
   type JarQuery,

@@ -21,6 +21,9 @@ export interface JarOf {
 /** Forms whose time depends on what is in them: they are planned only with their contents named. */
 const DESCRIBED: ReadonlySet<string> = new Set(['soup'])
 
+/** Whether a form is planned only with what is in its jars. */
+export const needsContents = (formId: string): boolean => DESCRIBED.has(formId)
+
 const MARK = 'mixed:'
 const NAME_LENGTH = 50
 
@@ -52,7 +55,7 @@ export function processFor(query: JarQuery): ProcessAnswer {
   const { jarOf, jar, gauge, altitudeFt } = query
   if (!jarOf) {
     const found = formOf(query.form)
-    return found && DESCRIBED.has(found.form.id)
+    return found && needsContents(found.form.id)
       ? refuse(
           'contents-unknown',
           `What is in this ${saidName(found.food)}? Name every solid, the liquid and how much of the jar is solid: the time depends on them.`,

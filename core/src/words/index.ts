@@ -3,6 +3,8 @@
  * from here: database, contract, core and screen. Lists are complete, and types follow them.
  */
 
+export { isReason } from './reason'
+
 /** How produce goes into the jar: raw, or heated first. */
 export const PACKS = ['raw', 'hot'] as const
 export type Pack = (typeof PACKS)[number]

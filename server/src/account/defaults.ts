@@ -7,6 +7,7 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   reviewMonths: KEEPING.reviewMonths,
   foodMonths: {},
   extraMinutes: 0,
+  foodMinutes: {},
   tomatoOption: 'standard',
   cushionPsi: 1,
   defaultPack: 'hot',

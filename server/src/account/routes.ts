@@ -191,7 +191,7 @@ function householdRoutes(router: Router, deps: Deps, altitudeCorrected: Altitude
     const { version, ...values } = body
     return deps.db.inHousehold(actor, async (tx) => {
       const row = await updateRow(tx, households, actor.householdId, version, values)
-      if ('altitudeFt' in values) await altitudeCorrected(tx, actor)
+      if ('altitudeFt' in values || 'altitudeMoves' in values) await altitudeCorrected(tx, actor)
       return toWire(households, row)
     })
   })

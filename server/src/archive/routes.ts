@@ -12,7 +12,7 @@ import type { Deps } from '../http/deps'
 import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
 import { readFile } from '../http/raw'
 import { serve } from '../http/serve'
-import { holdStill, isEmpty, logAll, quietly, restoreRows } from '../store/archive'
+import { holdStill, isEmpty, restoreRows } from '../store/archive'
 import { updateRow } from '../store/rows'
 import { readTable } from './read'
 import { archiveSchema } from './schema'
@@ -62,7 +62,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
 async function readAll(tx: Tx, actor: Actor) {
   const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!house) throw notFound()
-  const { name, zone, altitudeFt, units, currency, settings } = house
+  const { name, zone, altitudeFt, altitudeMoves, units, currency, settings } = house
   const tables: Record<string, string> = {}
   for (const carried of archiveTables) tables[carried.name] = await readTable(tx, carried)
   return {
@@ -70,6 +70,7 @@ async function readAll(tx: Tx, actor: Actor) {
       name,
       zone,
       altitudeFt,
+      altitudeMoves,
       units,
       currency,
       settings,
@@ -93,7 +94,6 @@ async function putBack(
     )
   const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!house) throw notFound()
-  await quietly(tx)
   await updateRow(tx, households, house.id, house.version, { ...household })
   let rows = 0
   for (const carried of archiveTables)
@@ -102,7 +102,6 @@ async function putBack(
     } catch (error) {
       throw asSentence(error, carried.name)
     }
-  await logAll(tx, actor, archiveTables)
   return rows
 }
 

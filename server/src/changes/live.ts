@@ -47,7 +47,10 @@ function makeReaders(
   read: ReadLog,
   tell: (householdId: string, word: Word) => void,
   log: Logger,
-): { wake(householdId: string, seq: number, lines: number): void; forget(householdId: string): void } {
+): {
+  wake(householdId: string, seq: number, lines: number): void
+  forget(householdId: string): void
+} {
   interface Reader {
     told: number
     wanted: number

@@ -28,6 +28,7 @@ const PUBLIC = {
     'name',
     'zone',
     'altitudeFt',
+    'altitudeMoves',
     'units',
     'currency',
     'settings',
@@ -53,7 +54,16 @@ const PUBLIC = {
     'inspectedOn',
     'retired',
   ]),
-  gauge_tests: shown(t.gaugeTests, [...KEY, 'cannerId', 'testedOn', 'errorPsi', 'testedBy']),
+  gauge_tests: shown(t.gaugeTests, [
+    ...KEY,
+    'cannerId',
+    'testedOn',
+    'errorPsi',
+    'testedBy',
+    'struckAt',
+    'struckBy',
+    'struckWhy',
+  ]),
   containers: shown(t.containers, [...KEY, 'name', 'lb', 'foodId']),
   crop_words: shown(t.cropWords, [...KEY, 'word', 'foodId']),
   shelves: shown(t.shelves, [...KEY, 'name', 'position']),
@@ -76,6 +86,7 @@ const PUBLIC = {
     'plantingId',
     'excludedBecause',
     'note',
+    'jarOf',
   ]),
   loads: shown(t.loads, [
     ...KEY,
@@ -100,6 +111,7 @@ const PUBLIC = {
     'jars',
     'filled',
     'fromJars',
+    'jarOf',
   ]),
   load_events: shown(t.loadEvents, [
     'id',
@@ -113,6 +125,7 @@ const PUBLIC = {
     'text',
     'eventId',
     'source',
+    'doubtIds',
   ]),
   gauges: shown(t.gauges, [...KEY, 'cannerId', 'name', 'simulated', 'lastHeardAt']),
   jars: shown(t.jars, [
@@ -140,6 +153,7 @@ const PUBLIC = {
     'note',
     'process',
     'gotFrom',
+    'jarOf',
   ]),
   takes: shown(t.takes, [
     ...KEY,
@@ -156,6 +170,7 @@ const PUBLIC = {
   ]),
   counts: shown(t.counts, [...KEY, 'shelfId', 'at', 'reason', 'found', 'missing', 'came']),
   process_checks: shown(t.processChecks, [...KEY, 'formId', 'edition', 'checkedOn', 'checkedBy']),
+  mixed_jars: shown(t.mixedJars, [...KEY, 'name', 'ingredients', 'solidsPercent', 'rehydrated']),
   recipes: shown(t.recipes, [...KEY, 'name', 'done']),
   plantings: shown(t.plantings, [
     ...KEY,

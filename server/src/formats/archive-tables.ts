@@ -16,6 +16,7 @@ const TABLES: Readonly<Record<keyof typeof ARCHIVE_TABLES, Table>> = {
   supplies: t.supplies,
   processChecks: t.processChecks,
   recipes: t.recipes,
+  mixedJars: t.mixedJars,
   needs: t.needs,
   plantings: t.plantings,
   lots: t.lots,

@@ -54,15 +54,25 @@ export function unpackArchive(zip: Uint8Array, usual: HouseholdSettings): Unpack
     count += rows.length
     if (count > MOST_ROWS)
       throw new ArchiveFault(`It has more than ${MOST_ROWS.toLocaleString('en-US')} rows.`)
-    rows.forEach((row, i) => checkRow(name, row, i))
+    const whole = rows.map((row: object) => ({ ...NOT_YET[name], ...row }))
+    whole.forEach((row, i) => checkRow(name, row, i))
     texts[name] = JSON.stringify(
-      rows.map((row: Record<string, unknown>) =>
+      whole.map((row: Record<string, unknown>) =>
         Object.fromEntries(columns.map((c) => [c.stored, row[c.name]])),
       ),
     )
   }
   checkFacts(tables)
   return { household, tables: texts }
+}
+
+/** Fields that an older Kelvit did not have, as its rows have them. */
+const NOT_YET: Readonly<Record<string, object>> = {
+  gaugeTests: { struckAt: null, struckBy: null, struckWhy: null },
+  lots: { jarOf: null },
+  loadPortions: { jarOf: null },
+  loadEvents: { doubtIds: null },
+  jars: { jarOf: null },
 }
 
 function unzip(zip: Uint8Array): Uint8Array {
@@ -101,7 +111,7 @@ function readJson(bytes: Uint8Array): Readonly<Record<string, unknown>> {
 /** The household, with the settings that an older Kelvit did not have as they begin. */
 function readHousehold(told: unknown, usual: HouseholdSettings): string {
   const house = (told ?? {}) as { settings?: object }
-  const whole = { ...house, settings: { ...usual, ...house.settings } }
+  const whole = { altitudeMoves: [], ...house, settings: { ...usual, ...house.settings } }
   const { error, value } = ARCHIVE_HOUSEHOLD.validate(whole, { convert: false })
   if (error) throw new ArchiveFault(`Its household cannot be: ${plain(error.message)}.`)
   return JSON.stringify(value)

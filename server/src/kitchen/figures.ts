@@ -3,6 +3,7 @@ import {
   figuresFor,
   formOf,
   rulesOf,
+  shortestCooling,
   whyNotTogether,
   type Figures,
   type FiguresQuery,
@@ -16,6 +17,7 @@ import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
 import { blocksOf, lastTests } from '../store/gauge-tests'
+import { learnedTimes } from '../store/learned'
 
 type CannerRow = typeof canners.$inferSelect
 type HouseholdRow = typeof households.$inferSelect
@@ -23,6 +25,8 @@ type HouseholdRow = typeof households.$inferSelect
 export interface FitCanner {
   readonly row: CannerRow
   readonly errorPsi: Psi
+  /** The shortest cooling it is known for, min. */
+  readonly coolMin?: number
 }
 
 /** The canner if it may be used today; otherwise the reason, as a conflict. */
@@ -37,7 +41,12 @@ export async function fitCanner(
   const test = (await lastTests(tx, [cannerId])).get(cannerId)
   const [block] = blocksOf(row, test, dateAt(deps.clock.now(), actor.zone))
   if (block) throw conflict('canner-blocked', block.sentence)
-  return { row, errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0) }
+  const learned = (await learnedTimes(tx, [row])).get(cannerId)
+  return {
+    row,
+    errorPsi: row.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0),
+    coolMin: shortestCooling(row.stageMinutes, learned),
+  }
 }
 
 export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
@@ -48,10 +57,12 @@ export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
 
 /** What these portions run at on this canner today, or the refusal as a problem. */
 export function figuresOf(
-  portions: FiguresQuery['portions'],
-  { row, errorPsi }: FitCanner,
+  portions: readonly (FiguresQuery['portions'][number] & { readonly jars?: number })[],
+  { row, errorPsi, coolMin }: FitCanner,
   household: HouseholdRow,
+  againBy?: number,
 ): Figures {
+  const jars = portions.reduce((n, p) => n + (p.jars ?? 0), 0)
   const found = figuresFor({
     portions,
     regulatedBy: row.regulatedBy,
@@ -61,6 +72,9 @@ export function figuresOf(
     altitudeFt: household.altitudeFt,
     rules: rulesOf(household.settings),
     restMinutes: household.settings.restMinutes,
+    ...(coolMin === undefined ? {} : { coolMin }),
+    fillMin: row.stageMinutes.fillMinFixed + row.stageMinutes.fillMinPerJar * jars,
+    ...(againBy === undefined ? {} : { againBy }),
   })
   if (found.outcome === 'refused')
     throw new ProblemError(

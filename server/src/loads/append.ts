@@ -18,7 +18,7 @@ import { checkCanner, figuresNow } from './at-start'
 import { followFill } from './filled'
 import { loseSeal } from './jars'
 import { refold } from './refold'
-import { shelveJars } from './shelve'
+import { keepStopped, shelveJars } from './shelve'
 import { asEvent, lockLoad, readEvents, readLoad, type LoadRow } from '../store/loads'
 import { addRows } from '../store/rows'
 
@@ -96,9 +96,12 @@ async function append(
       psi: sent.psi ?? null,
       text: sent.text ?? null,
       eventId: sent.eventId ?? null,
+      doubtIds: event.doubtIds ? [...event.doubtIds] : null,
     },
   ])
   await followFill(tx, actor, load, { before, after, sent, at: event.at, goesIn })
+  if (after.stage === 'aborted' && before.stage !== 'aborted')
+    await keepStopped(tx, actor, { ...load, setup }, before, event.at)
   if (sent.kind === 'seals-checked' && before.stage !== 'checked' && after.stage === 'checked')
     await shelveJars(tx, actor, { ...load, setup }, after, sent, event.at)
   if (sent.kind === 'seal-lost' && sent.jarId) await loseSeal(tx, load, sent.jarId, event.at)

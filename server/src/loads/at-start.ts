@@ -24,12 +24,10 @@ export async function figuresNow(
   if (load.stage !== 'planned') return { setup: load.setup }
   const canner = await fitCanner(tx, deps, actor, load.cannerId)
   const portions = await readPortions(tx, load.id)
-  await checkRescue(
-    tx,
-    portions.flatMap((p) => p.fromJars ?? []),
-    deps.clock.now(),
-  )
-  const { setup, processes } = figuresOf(portions, canner, await householdOf(tx, actor))
+  const again = portions.flatMap((p) => p.fromJars ?? [])
+  await checkRescue(tx, again, deps.clock.now())
+  const { againBy } = load.setup
+  const { setup, processes } = figuresOf(portions, canner, await householdOf(tx, actor), againBy)
   if (changedFigures(load.setup, setup).length === 0) return { setup: { ...load.setup, ...setup } }
   return { setup, plannedSetup: load.setup, processes: [...processes] }
 }

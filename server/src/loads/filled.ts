@@ -28,7 +28,8 @@ export async function followFill(
   load: LoadRow,
   { before, after, sent, at, goesIn }: Turn,
 ): Promise<void> {
-  if (goesIn || (sent.kind === 'locked' && isInCanner(after.stage)))
+  const stopped = sent.kind === 'aborted' && sent.filled !== undefined && !isInCanner(before.stage)
+  if (goesIn || stopped || (sent.kind === 'locked' && isInCanner(after.stage)))
     await noteFilled(tx, load, sent, at, actor.zone)
   if (sent.kind === 'retracted' && isInCanner(before.stage) && !isInCanner(after.stage))
     await forgetFilled(tx, load)

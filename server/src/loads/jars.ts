@@ -1,7 +1,7 @@
 import {
+  decideBy,
   holdOf,
   isPastRescue,
-  judgeLoad,
   whyNotFate,
   type LoadSetup,
   type LoadState,
@@ -21,7 +21,9 @@ export async function tellJars(
   setup: LoadSetup,
   state: LoadState,
 ): Promise<void> {
-  const hold = holdOf(judgeLoad(setup, state), state)
+  const hold = holdOf(setup, state)
+  // A load that was stopped has no moment at which its jars came out: theirs was worked out.
+  if (state.stage === 'aborted') return
   const outAt = state.outAt === null ? null : new Date(state.outAt)
   await changeRows(
     tx,
@@ -47,6 +49,10 @@ export async function loseSeal(tx: Tx, load: LoadRow, jarId: string, at: number)
   })
   if (!jar) throw unprocessable('no-jar', 'There is no such jar in this load.')
 }
+
+/** Until when each of these jars must be at pressure again, epoch ms: 24 hours after it came out. */
+export const againLimits = (rows: readonly (typeof jars.$inferSelect)[]): readonly number[] =>
+  rows.flatMap((jar) => decideBy(toDecide(jar)) ?? [])
 
 /** Jars that did not seal are processed again within 24 hours of coming out, and not later. */
 export async function checkRescue(tx: Tx, ids: readonly string[], now: number): Promise<void> {

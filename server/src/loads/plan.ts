@@ -1,4 +1,5 @@
 import type { LoadWithEvents, NewLoad } from '@kelvit/contract'
+import type { JarOf } from '@kelvit/core'
 import { inArray } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, loads, lots, seasonLoads } from '../db/schema'
@@ -7,7 +8,7 @@ import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
 import { newCode } from '../store/code'
-import { checkRescue } from './jars'
+import { againLimits, checkRescue } from './jars'
 import { readLoad } from '../store/loads'
 import { addOnce, addRows, deleteRow } from '../store/rows'
 
@@ -23,10 +24,10 @@ export const planLoad = (
     if (before) return { load: before, made: false }
     const canner = await fitCanner(tx, deps, actor, wanted.cannerId)
     const household = await householdOf(tx, actor)
-    const { setup, processes } = figuresOf(wanted.portions, canner, household)
-    checkJars(wanted.portions, canner.row)
-    await checkLots(tx, wanted)
-    await checkAgain(tx, wanted, deps.clock.now())
+    const { againBy } = await checkAgain(tx, wanted, deps.clock.now())
+    const portions = await withContents(tx, wanted)
+    const { setup, processes } = figuresOf(portions, canner, household, againBy)
+    checkJars(portions, canner.row)
     const made = await insertLoad(tx, {
       id,
       householdId: actor.householdId,
@@ -42,7 +43,7 @@ export const planLoad = (
     await addRows(
       tx,
       loadPortions,
-      wanted.portions.map((p, position) => ({
+      portions.map((p, position) => ({
         ...p,
         // What is processed again was counted with its lot the first time.
         lotId: p.fromJars ? null : p.lotId,
@@ -79,21 +80,34 @@ async function insertLoad(
   throw new Error('no free code for a load')
 }
 
-async function checkLots(tx: Tx, wanted: NewLoad): Promise<void> {
+type Filled = NewLoad['portions'][number] & { readonly jarOf: JarOf | null }
+
+/** Each portion with what is in its jars: as its lot says it, as the jars that run again say it, or as it was sent. */
+async function withContents(tx: Tx, wanted: NewLoad): Promise<readonly Filled[]> {
   const ids = wanted.portions.flatMap((p) => (p.lotId ? [p.lotId] : []))
   const found = ids.length > 0 ? await tx.select().from(lots).where(inArray(lots.id, ids)) : []
-  for (const p of wanted.portions) {
-    // What is processed again was weighed in long ago.
-    if (p.lotId === null || p.fromJars) continue
-    checkLot(
-      found.find((l) => l.id === p.lotId),
-      p.formId,
-    )
-  }
+  const again = wanted.portions.flatMap((p) => p.fromJars?.slice(0, 1) ?? [])
+  const old = again.length > 0 ? await tx.select().from(jars).where(inArray(jars.id, again)) : []
+  return wanted.portions.map((p) => {
+    const jar = p.fromJars && old.find((j) => j.id === p.fromJars?.[0])
+    if (jar) return { ...p, jarOf: jar.jarOf }
+    const lot = found.find((l) => l.id === p.lotId)
+    if (p.lotId === null || p.fromJars) return { ...p, jarOf: p.jarOf ?? null }
+    checkLot(lot, p.formId)
+    return { ...p, jarOf: lot?.jarOf ?? null }
+  })
 }
 
-/** Jars to process again are of this kind, and out for less than 24 hours. */
-async function checkAgain(tx: Tx, wanted: NewLoad, now: number): Promise<void> {
+/**
+ * Jars to process again are of one kind, and out for less than 24 hours.
+ * @returns when the first of them must be at pressure; nothing where all are fresh.
+ */
+async function checkAgain(
+  tx: Tx,
+  wanted: NewLoad,
+  now: number,
+): Promise<{ readonly againBy?: number }> {
+  const by: number[] = []
   for (const p of wanted.portions) {
     if (!p.fromJars) continue
     if (p.fromJars.length !== p.jars)
@@ -103,7 +117,18 @@ async function checkAgain(tx: Tx, wanted: NewLoad, now: number): Promise<void> {
       .select()
       .from(jars)
       .where(inArray(jars.id, [...p.fromJars]))
-    if (rows.some((j) => j.formId !== p.formId || j.jar !== p.jar || j.mouth !== p.mouth))
+    const kind = (j: { jarOf: JarOf | null }): string => JSON.stringify(j.jarOf)
+    if (
+      rows.some(
+        (j) =>
+          j.formId !== p.formId ||
+          j.jar !== p.jar ||
+          j.mouth !== p.mouth ||
+          kind(j) !== kind(rows[0] ?? j),
+      )
+    )
       throw unprocessable('jar-kind', 'These jars are not all of that food, size and mouth.')
+    by.push(...againLimits(rows))
   }
+  return by.length > 0 ? { againBy: Math.min(...by) } : {}
 }

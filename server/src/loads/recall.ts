@@ -1,235 +1,337 @@
 import type { GaugeRecall, RecalledLoad } from '@kelvit/contract'
 import {
+  causesOf,
   dateAt,
+  daysOfTest,
   dialWords,
-  DIAL_MAX_ERROR,
+  doubtsOf,
   foldLoad,
   fullRun,
+  holdOf,
   isHere,
-  recallOf,
-  recallWords,
+  judgeLoad,
+  openDoubts,
+  recallText,
   requiredAt,
-  type FoundLater,
+  altitudeOn,
+  whyHeld,
+  type LoadEvent,
   type LoadState,
-  type Recalled,
+  type RecallCause,
+  type StandingTest,
   type UnitSystem,
 } from '@kelvit/core'
-import { and, asc, desc, eq, inArray } from 'drizzle-orm'
-import { v7 as uuidv7 } from 'uuid'
+import { and, asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm'
+import { setImmediate } from 'node:timers/promises'
 import type { Tx } from '../db/pool'
-import { changes, gaugeTests, jars, loadEvents, loads } from '../db/schema'
-import { toWire, toWires } from '../db/wire'
+import { gaugeTests, jars, loadEvents, loads } from '../db/schema'
+import { toWire } from '../db/wire'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
-import { addRows } from '../store/rows'
-import { asEvent, readEvents, type LoadRow } from '../store/loads'
-import { refold } from './refold'
+import { asEvent, type LoadRow } from '../store/loads'
+import { readRecalledJars } from '../store/jars'
+import { sayToMany, type Said } from '../store/recalls'
 
-type TestRow = typeof gaugeTests.$inferSelect
+type HouseholdRow = Awaited<ReturnType<typeof householdOf>>
 
-interface Short {
+/** Stages in which the heat is off: what ran is judged by all that is known. */
+const HEAT_OFF = ['cooling', 'resting', 'unloading', 'standing', 'checked'] as const
+/** What Kelvit itself said of a load on the strength of a test or an altitude. */
+const OWN = ['recalled', 'found-short', 'figures-changed', 'gauge-off', 'no-process'] as const
+/** Loads that are folded at once; the server answers others in between. */
+const AT_ONCE = 100
+
+/** When a load was started. */
+const BEGAN =
+  sql<Date | null>`(select min(e.at) from load_events e where e.household_id = loads.household_id and e.load_id = loads.id and e.kind = 'started')`.mapWith(
+    loads.startsAt,
+  )
+
+/** A load with its facts, and everything that puts it in doubt. */
+interface Known {
   readonly load: LoadRow
+  readonly events: readonly LoadEvent[]
   readonly state: LoadState
-  readonly recalled: Recalled
+  readonly causes: readonly RecallCause[]
 }
 
-/** The stretch of days that a test speaks of: from the last good one before it to the next. */
-async function daysOf(
-  tx: Tx,
-  test: TestRow,
-): Promise<{ readonly since: string | null; readonly until: string | null }> {
-  const all = await tx
-    .select()
-    .from(gaugeTests)
-    .where(eq(gaugeTests.cannerId, test.cannerId))
-    .orderBy(asc(gaugeTests.testedOn), asc(gaugeTests.createdAt))
-  const at = all.findIndex((t) => t.id === test.id)
-  const good = all.slice(0, at).filter((t) => Math.abs(t.errorPsi) <= DIAL_MAX_ERROR)
-  return { since: good.at(-1)?.testedOn ?? null, until: all[at + 1]?.testedOn ?? null }
-}
-
-/** Loads that were checked, the oldest first. */
-const checkedLoads = (tx: Tx, cannerId?: string): Promise<LoadRow[]> =>
+const standingTests = (tx: Tx, cannerId?: string) =>
   tx
     .select()
-    .from(loads)
-    .where(and(eq(loads.stage, 'checked'), cannerId ? eq(loads.cannerId, cannerId) : undefined))
-    .orderBy(asc(loads.startsAt), asc(loads.id))
-
-/** The loads among these that may have been short by what was found afterwards. */
-async function shortOf(
-  tx: Tx,
-  rows: readonly LoadRow[],
-  foundFor: (load: LoadRow, ranAt: number) => FoundLater | undefined,
-): Promise<readonly Short[]> {
-  const all: Short[] = []
-  for (const load of rows) {
-    const state = foldLoad(load.setup, (await readEvents(tx, load.id)).map(asEvent))
-    // When it really ran, whatever day it was planned for.
-    const ran = fullRun(state, load.setup)
-    const found = ran ? foundFor(load, ran.from) : undefined
-    if (!found) continue
-    const recalled = recallOf(load.setup, state, found)
-    if (recalled) all.push({ load, state, recalled })
-  }
-  return all
-}
-
-async function shortByTest(tx: Tx, test: TestRow, zone: string) {
-  const { since, until } = await daysOf(tx, test)
-  const short = await shortOf(tx, await checkedLoads(tx, test.cannerId), (load, ranAt) => {
-    const on = dateAt(ranAt, zone)
-    const meant = (since === null || on >= since) && (until === null || on < until)
-    return meant && load.setup.regulatedBy === 'dial'
-      ? { errorPsi: test.errorPsi, requiredPsi: load.setup.psi }
-      : undefined
-  })
-  return { since, short }
-}
-
-/**
- * A dial was found to read high: every checked load that ran on it since its last good test,
- * and whose true pressure may have been short, is told so, and its jars are held at once.
- */
-export async function recallByTest(
-  tx: Tx,
-  deps: Deps,
-  actor: Actor,
-  testId: string,
-): Promise<void> {
-  const test = await readTest(tx, testId)
-  if (!test) return
-  const { short } = await shortByTest(tx, test, actor.zone)
-  const { units } = await householdOf(tx, actor)
-  for (const { load, recalled } of short)
-    await tell(
-      tx,
-      deps,
-      actor,
-      load,
-      test.id,
-      `The dial was found to read ${dialWords(test.errorPsi, units)} on ${test.testedOn}. ${wordsOf(recalled, units)}`,
-    )
-}
-
-/**
- * The altitude was found wrong: every checked load since it was set whose pressure the tables
- * would not have allowed here is told so, and its jars are held at once.
- */
-export async function recallByAltitude(tx: Tx, deps: Deps, actor: Actor): Promise<void> {
-  const since = await altitudeSetAt(tx, actor.householdId)
-  const { altitudeFt, units } = await householdOf(tx, actor)
-  const short = await shortOf(tx, await checkedLoads(tx), (load, ranAt) =>
-    ranAt < since
-      ? undefined
-      : {
-          errorPsi: load.setup.gaugeErrorPsi,
-          requiredPsi: requiredAt(load.processes, altitudeFt),
-        },
-  )
-  const word = uuidv7()
-  for (const { load, recalled } of short)
-    await tell(
-      tx,
-      deps,
-      actor,
-      load,
-      word,
-      `The altitude was found wrong. ${wordsOf(recalled, units)}`,
-    )
-}
-
-/**
- * When the altitude that was just replaced had been set, by the log, epoch ms; 0 where the
- * log does not go back to it: then every load is looked at.
- */
-async function altitudeSetAt(tx: Tx, householdId: string): Promise<number> {
-  // The log has this very change only when the transaction commits: its last line is the one before.
-  const lines = await tx
-    .select({ at: changes.at, row: changes.row })
-    .from(changes)
-    .where(and(eq(changes.table, 'households'), eq(changes.id, householdId)))
-    .orderBy(desc(changes.seq))
-  const old = lines[0]?.row?.altitude_ft
-  const before = lines.findIndex((line) => line.row?.altitude_ft !== old)
-  return before < 1 ? 0 : (lines[before - 1]?.at.getTime() ?? 0)
-}
-
-function wordsOf(recalled: Recalled, units: UnitSystem): string {
-  if (recalled.requiredPsi === Infinity) return 'There is no tested process at this altitude.'
-  const { held, truth, needed } = recallWords(recalled, units)
-  return `${held} ${truth}, ${needed}`
-}
-
-/** Adds the word to the load's facts, once for each cause, and lets its jars know. */
-async function tell(
-  tx: Tx,
-  deps: Deps,
-  actor: Actor,
-  load: LoadRow,
-  cause: string,
-  text: string,
-): Promise<void> {
-  const before = await tx
-    .select({ id: loadEvents.id })
-    .from(loadEvents)
+    .from(gaugeTests)
     .where(
-      and(
-        eq(loadEvents.loadId, load.id),
-        eq(loadEvents.kind, 'recalled'),
-        eq(loadEvents.eventId, cause),
-      ),
+      and(isNull(gaugeTests.struckAt), cannerId ? eq(gaugeTests.cannerId, cannerId) : undefined),
     )
-  if (before.length > 0) return
-  const now = new Date(deps.clock.now())
-  await addRows(tx, loadEvents, [
+    .orderBy(asc(gaugeTests.testedOn), asc(gaugeTests.createdAt))
+
+/**
+ * A gauge was tested, an altitude corrected, or one of them put right: every load whose heat
+ * is off is held against everything that is known now. What is new is said to it, what rested
+ * on a slip is withdrawn, and its jars follow, all in one step at the end.
+ * @param cannerId only loads of this canner; all when left out.
+ */
+export async function rejudge(tx: Tx, deps: Deps, actor: Actor, cannerId?: string): Promise<void> {
+  const household = await householdOf(tx, actor)
+  const tests = await standingTests(tx, cannerId)
+  const said: Said[] = []
+  for await (const known of knownLoads(tx, actor, household, tests, cannerId))
+    said.push(...wordsFor(known, tests, household.units))
+  if (said.length === 0) return
+  await sayToMany(
+    tx,
+    said,
     {
-      id: uuidv7(),
+      now: new Date(deps.clock.now()),
       householdId: actor.householdId,
-      loadId: load.id,
-      at: now,
-      heardAt: now,
-      kind: 'recalled',
       memberId: actor.memberId,
       by: actor.memberName,
-      text,
-      eventId: cause,
     },
-  ])
-  await refold(tx, load)
+    judgedAs,
+  )
 }
 
-const readTest = async (tx: Tx, id: string): Promise<TestRow | undefined> =>
-  (await tx.select().from(gaugeTests).where(eq(gaugeTests.id, id)))[0]
+/** What becomes of a load's jars and its line in the logbook with all its facts. */
+function judgedAs(load: LoadRow, events: readonly LoadEvent[]) {
+  const state = foldLoad(load.setup, events)
+  const judgement = judgeLoad(load.setup, state)
+  return {
+    hold: holdOf(load.setup, state),
+    verdict: judgement.verdict,
+    reason: whyHeld(judgement),
+  }
+}
+
+/**
+ * The loads that anything known now may touch, with what it says of them. Which ones are looked
+ * at is asked of the database: those of days of which a test speaks that reads higher than was
+ * known, those whose processes another altitude needs, and those that were told before.
+ */
+async function* knownLoads(
+  tx: Tx,
+  actor: Actor,
+  household: HouseholdRow,
+  tests: readonly (StandingTest & { readonly cannerId: string })[],
+  cannerId?: string,
+): AsyncGenerator<Known> {
+  const rows = await tx
+    .select({
+      load: loads,
+      began: BEGAN,
+      told: sql<boolean>`exists (select 1 from load_events e where e.household_id = loads.household_id and e.load_id = loads.id and e.kind in ${OWN})`,
+    })
+    .from(loads)
+    .where(
+      and(inArray(loads.stage, [...HEAT_OFF]), cannerId ? eq(loads.cannerId, cannerId) : undefined),
+    ) // prettier-ignore
+    .orderBy(asc(loads.startsAt), asc(loads.id))
+  const lowest = lowestNeeds(household)
+  const meant = rows.filter(({ load, began, told }) => {
+    if (told) return true
+    const on = dateAt((began ?? load.startsAt).getTime(), actor.zone)
+    return mayBeTouched(
+      load,
+      on,
+      tests.filter((t) => t.cannerId === load.cannerId),
+      lowest,
+    )
+  })
+  for (let i = 0; i < meant.length; i += AT_ONCE) {
+    const some = meant.slice(i, i + AT_ONCE).map((r) => r.load)
+    const factsOf = await factsByLoad(tx, inArray(loadEvents.loadId, some.map((l) => l.id))) // prettier-ignore
+    for (const load of some) {
+      const events = factsOf.get(load.id) ?? []
+      yield knownOf(load, events, tests, household, actor.zone)
+    }
+    await setImmediate()
+  }
+}
+
+function knownOf(
+  load: LoadRow,
+  events: readonly LoadEvent[],
+  tests: readonly (StandingTest & { readonly cannerId: string })[],
+  kitchen: HouseholdRow,
+  zone: string,
+): Known {
+  const state = foldLoad(load.setup, events)
+  // When it really ran, whatever day it was planned for.
+  const ran = fullRun(state, load.setup)
+  const own = tests.filter((t) => t.cannerId === load.cannerId)
+  const causes = ran ? causesOf(load, state, dateAt(ran.from, zone), { tests: own, kitchen }) : []
+  return { load, events, state, causes }
+}
+
+/** A process of the tables and the day, as one word. */
+type NeedsOn = (load: LoadRow, on: string) => number
+
+/** What an altitude needs of a load's processes, each kind of load looked up once. */
+function lowestNeeds(household: HouseholdRow): NeedsOn {
+  const known = new Map<string, number>()
+  return (load, on) => {
+    const altitude = altitudeOn(household, on)
+    const kinds = load.processes.map((p) => `${p.formId} ${p.pack} ${p.jar} ${p.gauge} ${p.option}`)
+    const key = `${altitude} ${kinds.join()}`
+    const needed = known.get(key) ?? requiredAt(load.processes, altitude)
+    known.set(key, needed)
+    return needed
+  }
+}
+
+/** Days that a load may have run after it was started, and tests of the days beside them. */
+const AROUND_DAYS = 2
+
+/** Whether anything could be said of a load, by its figures alone. */
+function mayBeTouched(
+  load: LoadRow,
+  on: string,
+  tests: readonly StandingTest[],
+  needs: NeedsOn,
+): boolean {
+  const { setup } = load
+  if (load.processes.length > 0 && needs(load, on) > setup.psi) return true
+  if (setup.regulatedBy === 'weighted') return false
+  return tests.some((test) => {
+    if (test.errorPsi <= setup.gaugeErrorPsi) return false
+    const { since, until } = daysOfTest(tests, test)
+    const from = new Date(Date.parse(on) - AROUND_DAYS * 86_400_000).toISOString().slice(0, 10)
+    const to = new Date(Date.parse(on) + AROUND_DAYS * 86_400_000).toISOString().slice(0, 10)
+    return (since === null || to >= since) && (until === null || from <= until)
+  })
+}
+
+async function factsByLoad(tx: Tx, where: SQL): Promise<ReadonlyMap<string, readonly LoadEvent[]>> {
+  const rows = await tx.select().from(loadEvents).where(where)
+  const byLoad = new Map<string, LoadEvent[]>()
+  for (const row of rows) {
+    const list = byLoad.get(row.loadId)
+    if (list) list.push(asEvent(row))
+    else byLoad.set(row.loadId, [asEvent(row)])
+  }
+  return byLoad
+}
+
+/** What is new about a load, and what is to be withdrawn. */
+function wordsFor(
+  { load, events, state, causes }: Known,
+  tests: readonly {
+    readonly id: string
+    readonly testedOn: string
+    readonly errorPsi: StandingTest['errorPsi']
+  }[],
+  units: UnitSystem,
+): readonly Said[] {
+  const gone = new Set(events.flatMap((e) => (e.kind === 'withdrawn' ? [e.eventId] : [])))
+  const told = events.filter((e) => (OWN as readonly string[]).includes(e.kind) && !gone.has(e.id))
+  const ended = fullRun(state, load.setup)?.provenTo ?? 0
+  const needed = (c: RecallCause): number | null =>
+    Number.isFinite(c.recalled.requiredPsi) ? c.recalled.requiredPsi : null
+  const covers = (e: LoadEvent, c: RecallCause): boolean =>
+    c.testId !== null
+      ? e.eventId === c.testId
+      : e.eventId == null && e.kind !== 'recalled' && (e.psi ?? null) === needed(c)
+  const fresh = causes
+    .filter((c) => !told.some((e) => covers(e, c)))
+    .map((c): Said => ({
+      load,
+      events,
+      kind: c.kind,
+      eventId: c.testId,
+      psi: c.kind === 'found-short' ? needed(c) : null,
+      text: `${whyText(c, tests, units)} ${recallText(c.recalled, units)}`,
+    }))
+  // What was said while it ran belongs to its evening; what was said afterwards stands or falls.
+  const untrue = told.filter(
+    (e) =>
+      (e.kind === 'recalled' || e.kind === 'found-short' || e.at >= ended || e.kind === 'gauge-off') && // prettier-ignore
+      !(e.kind === 'figures-changed' && e.eventId == null) &&
+      !(e.kind === 'gauge-off' && (e.eventId == null || tests.some((t) => t.id === e.eventId))) &&
+      !causes.some((c) => covers(e, c)),
+  )
+  return [
+    ...fresh,
+    ...untrue.map((e): Said => ({
+      load,
+      events,
+      kind: 'withdrawn',
+      eventId: e.id,
+      psi: null,
+      text: 'What it rested on was put right.',
+    })),
+  ]
+}
+
+function whyText(
+  { testId }: RecallCause,
+  tests: readonly {
+    readonly id: string
+    readonly testedOn: string
+    readonly errorPsi: StandingTest['errorPsi']
+  }[],
+  units: UnitSystem,
+): string {
+  const test = tests.find((t) => t.id === testId)
+  return test
+    ? `A test on ${test.testedOn} found that the dial reads ${dialWords(test.errorPsi, units)}.`
+    : 'The altitude was wrong.'
+}
+
+/** How many loads ran on the dial of a canner in some days, both included. */
+async function countRan(
+  tx: Tx,
+  zone: string,
+  cannerId: string,
+  { since, until }: ReturnType<typeof daysOfTest>,
+): Promise<number> {
+  const rows = await tx
+    .select({ setup: loads.setup, began: BEGAN, startsAt: loads.startsAt })
+    .from(loads)
+    .where(and(inArray(loads.stage, [...HEAT_OFF]), eq(loads.cannerId, cannerId)))
+  return rows.filter(({ setup, began, startsAt }) => {
+    const on = dateAt((began ?? startsAt).getTime(), zone)
+    const meant = (since === null || on >= since) && (until === null || on <= until)
+    return meant && setup.regulatedBy === 'dial'
+  }).length
+}
 
 /** Which loads a gauge test puts in doubt, made anew from their facts, with their jars. */
 export async function readRecall(tx: Tx, actor: Actor, testId: string): Promise<GaugeRecall> {
-  const test = await readTest(tx, testId)
+  const [test] = await tx.select().from(gaugeTests).where(eq(gaugeTests.id, testId))
   if (!test) throw notFound('There is no such gauge test.')
-  const { since, short } = await shortByTest(tx, test, actor.zone)
-  const ids = short.map((s) => s.load.id)
-  const rows =
-    ids.length === 0
-      ? []
-      : await tx.select().from(jars).where(inArray(jars.loadId, ids)).orderBy(asc(jars.code))
+  const tests = await standingTests(tx, test.cannerId)
+  const days = daysOfTest(tests, test)
+  const found: Known[] = []
+  if (test.struckAt === null) {
+    const household = await householdOf(tx, actor)
+    for await (const known of knownLoads(tx, actor, household, tests, test.cannerId))
+      if (known.causes.some((c) => c.testId === testId)) found.push(known)
+  }
+  const jarsOf = await readRecalledJars(
+    tx,
+    found.map((k) => k.load.id),
+  )
   return {
     test: toWire(gaugeTests, test),
-    since,
-    loads: short.map(({ load, state, recalled }): RecalledLoad => {
-      const mine = rows.filter((j) => j.loadId === load.id)
-      const here = mine.filter(isHere)
-      const told = state.doubts.filter((d) => d.code === 'recalled').at(-1)
+    since: days.since,
+    ran: await countRan(tx, actor.zone, test.cannerId, days),
+    loads: found.map(({ load, state, causes }): RecalledLoad => {
+      const recalled = causes.find((c) => c.testId === testId)?.recalled
+      if (!recalled) throw new Error('a load that is not recalled')
+      const mine = jarsOf.get(load.id) ?? []
+      const doubts = doubtsOf(load.setup, state).filter((d) => d.code === 'recalled')
+      const open = openDoubts(load.setup, state).filter((d) => d.code === 'recalled')
       return {
         loadId: load.id,
         code: load.code,
         startsAt: load.startsAt.toISOString(),
         ...recalled,
-        lookedInto:
-          state.lookedInto !== null && told !== undefined && state.lookedInto.at >= told.at,
-        jars: here.map(toWires(jars)),
-        gone: mine.length - here.length,
+        lookedInto: doubts.length > 0 && open.length === 0,
+        stage: load.stage,
+        jars: mine.filter(isHere).map((j) => toWire(jars, j)),
+        elsewhere: mine
+          .filter((j) => !isHere(j))
+          .map((j) => ({ ...toWire(jars, j), to: j.takenTo })),
       }
     }),
   }

@@ -4,7 +4,7 @@ import {
   gaugeScale,
   psi,
   showPressure,
-  STOVE_STAGES,
+  startTarget,
   type LoadEventKind,
   type LoadSetup,
   type Psi,
@@ -22,28 +22,33 @@ import { refold } from './refold'
 import { readPortions, type LoadRow } from '../store/loads'
 import { addRows } from '../store/rows'
 
-/** Stages in which what a load had to reach still matters at the stove. */
-const OPEN = [...STOVE_STAGES, 'standing' as const]
+/** Stages in which the heat is on, or will be: what a load must reach can still be reached. */
+const RUNNING = ['preparing', 'filling', 'heating', 'venting', 'climbing', 'processing'] as const
 
 /**
  * The gauge was tested or the altitude corrected while loads run: what they must reach
  * is looked up again, and each of them is told. A running load is only
  * ever held higher; a lower figure waits for the next one.
- * @param cannerId only loads in this canner; all when left out.
+ * @param cause the canner that was tested, and the test; every load when the altitude changed.
  */
 export async function reviseRunning(
   tx: Tx,
   deps: Deps,
   actor: Actor,
   why: string,
-  cannerId?: string,
+  cause?: { readonly cannerId: string; readonly testId: string },
 ): Promise<void> {
   const running = await tx
     .select()
     .from(loads)
-    .where(and(inArray(loads.stage, OPEN), ...(cannerId ? [eq(loads.cannerId, cannerId)] : [])))
+    .where(
+      and(
+        inArray(loads.stage, [...RUNNING]),
+        ...(cause ? [eq(loads.cannerId, cause.cannerId)] : []),
+      ),
+    )
     .for('update')
-  for (const load of running) await revise(tx, deps, actor, load, why)
+  for (const load of running) await revise(tx, deps, actor, load, why, cause?.testId ?? null)
 }
 
 interface Word {
@@ -53,7 +58,14 @@ interface Word {
   readonly setup?: LoadSetup
 }
 
-async function revise(tx: Tx, deps: Deps, actor: Actor, load: LoadRow, why: string): Promise<void> {
+async function revise(
+  tx: Tx,
+  deps: Deps,
+  actor: Actor,
+  load: LoadRow,
+  why: string,
+  testId: string | null,
+): Promise<void> {
   const word = await wordFor(tx, actor, load, why)
   if (!word) return
   const now = new Date(deps.clock.now())
@@ -69,6 +81,7 @@ async function revise(tx: Tx, deps: Deps, actor: Actor, load: LoadRow, why: stri
       by: actor.memberName,
       psi: word.psi ?? null,
       text: word.text,
+      eventId: word.kind === 'note' ? null : testId,
     },
   ])
   await refold(
@@ -94,6 +107,8 @@ async function wordFor(
   if (Math.abs(errorPsi) > DIAL_MAX_ERROR)
     return {
       kind: 'gauge-off',
+      // Read high, it would have to show so much.
+      ...(errorPsi > 0 ? { psi: psi(load.setup.psi + errorPsi) } : {}),
       text: `${why} The dial is off by ${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit}: too far to run on.`,
     }
   const found = figuresAgain(
@@ -113,7 +128,12 @@ async function wordFor(
     kind: 'figures-changed',
     psi: is,
     text: `${why} This load must be held at ${showPressure(is, units)}, not ${showPressure(was, units)}.`,
-    setup: { ...load.setup, psi: found.psi, gaugeErrorPsi: found.gaugeErrorPsi },
+    setup: {
+      ...load.setup,
+      psi: found.psi,
+      gaugeErrorPsi: found.gaugeErrorPsi,
+      ...(load.setup.regulatedBy === 'dial' ? { startedAtPsi: startTarget(load.setup) } : {}),
+    },
   }
 }
 

@@ -11,6 +11,7 @@ import { readId } from '../http/validate'
 import { appendEvent } from './append'
 import { householdOf } from '../kitchen/figures'
 import { planLoad } from './plan'
+import { strikeTest } from './strike'
 import { readRecall } from './recall'
 import { printRecord } from '../formats/record'
 import { asEvent, listLoads, lockLoad, pastLoads, readEvents, readLoad } from '../store/loads'
@@ -79,5 +80,8 @@ export function loadRoutes(router: Router, deps: Deps): void {
 export function recallRoutes(router: Router, deps: Deps): void {
   serve(router, gaugeRecallApi.recall, ({ actor, ctx }) =>
     deps.db.inHousehold(actor, (tx) => readRecall(tx, actor, readId(ctx))),
+  )
+  serve(router, gaugeRecallApi.strike, ({ actor, body, ctx }) =>
+    deps.db.inHousehold(actor, (tx) => strikeTest(tx, deps, actor, readId(ctx), body)),
   )
 }

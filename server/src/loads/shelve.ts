@@ -1,9 +1,9 @@
 import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
+  foodIdOf,
   formOf,
   holdOf,
-  judgeLoad,
   lotCost,
   mayBeShelved,
   policyFor,
@@ -18,6 +18,7 @@ import type { Tx } from '../db/pool'
 import { households, jars, loadPortions, lots } from '../db/schema'
 import type { Actor } from '../http/actor'
 import { unprocessable } from '../http/problem'
+import { householdOf } from '../kitchen/figures'
 import { checkShelf } from '../store/jars'
 import { readPortions, type LoadRow, type PortionRow } from '../store/loads'
 import { addRows, changeRows } from '../store/rows'
@@ -40,7 +41,7 @@ export async function shelveJars(
   if (sent.shelfId) await checkShelf(tx, sent.shelfId)
   const [household] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!household) throw unprocessable('no-household', 'The household is gone.')
-  const hold = holdOf(judgeLoad(load.setup, state), state)
+  const hold = holdOf(load.setup, state)
   const good = (seal: SealCount): boolean => isGood(seal) && hold !== 'not-processed'
   const outAt = state.outAt ?? at
   const cannedOn = dateAt(outAt, household.zone)
@@ -49,7 +50,7 @@ export async function shelveJars(
   const made = seals.flatMap((seal): NewJar[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
-    const foodId = formOf(portion.formId)?.food.id ?? portion.formId
+    const foodId = foodIdOf(formOf(portion.formId)?.food.id ?? portion.formId, portion.jarOf)
     const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
     return Array.from({ length: seal.jars }, (): NewJar => ({
       id: uuidv7(),
@@ -71,10 +72,57 @@ export async function shelveJars(
       stateAt: new Date(at),
       outAt: new Date(outAt),
       hold,
+      jarOf: portion.jarOf,
     }))
   })
   await addRows(tx, jars, made)
   await tellCosts(tx, portions, dateAt(at, household.zone))
+}
+
+/**
+ * A load was stopped: its filled jars are there all the same. They wait for what becomes of
+ * them, and their 24 hours run from the stop; from when they were full, if no heat came.
+ */
+export async function keepStopped(
+  tx: Tx,
+  actor: Actor,
+  load: LoadRow,
+  before: LoadState,
+  at: number,
+): Promise<void> {
+  const out = before.runs.length > 0 ? at : (before.filledAt ?? before.entered.heating ?? at)
+  let number = 0
+  const household = await householdOf(tx, actor)
+  const cannedOn = dateAt(out, household.zone)
+  const made = (await readPortions(tx, load.id))
+    .filter((p) => p.filled !== null && !p.fromJars)
+    .flatMap((portion): NewJar[] => {
+      const foodId = foodIdOf(formOf(portion.formId)?.food.id ?? portion.formId, portion.jarOf)
+      const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
+      return Array.from({ length: portion.filled ?? 0 }, (): NewJar => ({
+        id: uuidv7(),
+        householdId: actor.householdId,
+        code: `${load.code}-${++number}`,
+        loadId: load.id,
+        lotId: portion.lotId,
+        foodId,
+        formId: portion.formId,
+        jar: portion.jar,
+        mouth: portion.mouth,
+        cannedOn,
+        ...dates,
+        shelfId: null,
+        state: 'set-aside',
+        useSoon: false,
+        seal: 'unsealed',
+        cause: 'the load was stopped',
+        stateAt: new Date(at),
+        outAt: new Date(out),
+        hold: 'not-processed',
+        jarOf: portion.jarOf,
+      }))
+    })
+  await addRows(tx, jars, made)
 }
 
 /** The lots that jars which were processed again came from, by jar. */

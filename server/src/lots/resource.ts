@@ -1,5 +1,5 @@
 import { lotRows } from '@kelvit/contract/routes'
-import { canBy, dateAt, formOf, type Storage } from '@kelvit/core'
+import { canBy, dateAt, feet, formOf, needsContents, processFor, type Storage } from '@kelvit/core'
 import { inArray } from 'drizzle-orm'
 import { lots } from '../db/schema'
 import { unprocessable } from '../http/problem'
@@ -15,6 +15,7 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
   const found = formOf(lot.formId)
   if (!found || found.food.id !== lot.foodId)
     throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+  checkContents(lot)
   const moved =
     values.arrivedOn !== undefined || values.storage !== undefined || values.foodId !== undefined
   const by =
@@ -31,6 +32,17 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
       ? { finishedOn: ended ? dateAt(deps.clock.now(), actor.zone) : null }
       : {}),
   }
+}
+
+/** A soup nobody described is asked about; a jar that may not be canned never becomes a lot. */
+function checkContents({ formId, jar, jarOf }: LotRow): void {
+  if (!jarOf && !needsContents(formId)) return
+  const asked = { form: formId, pack: 'hot', jar, jarOf, gauge: 'weighted', altitudeFt: feet(0) } as const // prettier-ignore
+  const found = processFor(asked)
+  if (found.outcome === 'refused')
+    throw unprocessable(found.reason, `${found.sentence} Instead: ${found.instead.join(', ')}.`)
+  if (found.formId !== formId)
+    throw unprocessable('no-form', 'What is in this jar has another process. Check the jar again.')
 }
 
 export const lotResource: Resource = {

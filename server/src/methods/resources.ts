@@ -1,8 +1,8 @@
-import { recipeApi, processCheckRows, recipeRows } from '@kelvit/contract/routes'
+import { mixedJarRows, recipeApi, processCheckRows, recipeRows } from '@kelvit/contract/routes'
 import { dateAt, formOf, shelfDates } from '@kelvit/core'
 import type Router from '@koa/router'
 import { eq } from 'drizzle-orm'
-import { households, jars, processChecks, recipes } from '../db/schema'
+import { households, jars, mixedJars, processChecks, recipes } from '../db/schema'
 import { toWires } from '../db/wire'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
@@ -33,7 +33,13 @@ const recipeResource: Resource = {
   order: recipes.createdAt,
 }
 
-export const methodResources = [processCheckResource, recipeResource]
+const mixedJarResource: Resource = {
+  routes: mixedJarRows,
+  table: mixedJars,
+  order: mixedJars.createdAt,
+}
+
+export const methodResources = [processCheckResource, recipeResource, mixedJarResource]
 
 /** Jars of an untested recipe, put on record and marked. */
 export function recipeRoutes(router: Router, deps: Deps): void {

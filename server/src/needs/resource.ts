@@ -1,5 +1,5 @@
 import { needRows } from '@kelvit/contract/routes'
-import { formOf } from '@kelvit/core'
+import { formOf, mixedNameOf } from '@kelvit/core'
 import { needs } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
@@ -10,7 +10,9 @@ export const needResource: Resource = {
   order: needs.createdAt,
   prepare: (values, { stored }) => {
     const need = { ...stored, ...values } as { foodId: string; formId: string }
-    if (formOf(need.formId)?.food.id !== need.foodId)
+    const found = formOf(need.formId)
+    // A mixed jar is a food of its own, by its name.
+    if (!found || (mixedNameOf(need.foodId) === undefined && found.food.id !== need.foodId))
       throw unprocessable('no-form', 'This way of canning does not belong to that food.')
     return values
   },

@@ -1,5 +1,5 @@
 import type { CameLine, CountAnswer, LeftJar, NewCount } from '@kelvit/contract'
-import { dateAt, datesOfCome, formOf, foodOf, whyNotFate } from '@kelvit/core'
+import { dateAt, datesOfCome, formOf, mixedNameOf, foodOf, whyNotFate } from '@kelvit/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { counts, households, jars } from '../db/schema'
@@ -93,9 +93,10 @@ function checkLines(count: NewCount, today: string): void {
   if (count.found.some((id) => count.missing.includes(id)))
     throw unprocessable('both', 'A jar cannot be found and missing in one count.')
   for (const line of count.came) {
-    const name = foodOf(line.foodId)?.name
-    if (!name || (line.formId !== null && formOf(line.formId)?.food.id !== line.foodId))
-      throw unprocessable('no-food', 'There is no such food.')
+    const mixed = mixedNameOf(line.foodId)
+    const name = mixed ?? foodOf(line.foodId)?.name
+    const own = line.formId === null || formOf(line.formId)?.food.id === line.foodId
+    if (!name || !(own || mixed)) throw unprocessable('no-food', 'There is no such food.')
     if (line.cannedOn > today)
       throw unprocessable('future', `${name}: these jars cannot have been canned in the future.`)
   }

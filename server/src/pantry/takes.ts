@@ -1,5 +1,5 @@
 import type { NewTake, TakeAnswer } from '@kelvit/contract'
-import { dateAt, foodOf, stateAfter, takeJars, whyNotTake } from '@kelvit/core'
+import { dateAt, foodOf, mixedNameOf, stateAfter, takeJars, whyNotTake } from '@kelvit/core'
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { readRowBefore } from '../changes/row-before'
 import type { Tx } from '../db/pool'
@@ -30,7 +30,8 @@ export async function takeNow(
 ): Promise<{ readonly answer: TakeAnswer; readonly made: boolean }> {
   const before = await findTake(tx, id)
   if (before) return { answer: await answerOf(tx, before), made: false }
-  if (!foodOf(wish.foodId) && wish.foodId !== 'untested')
+  const food = foodOf(wish.foodId) ?? mixedNameOf(wish.foodId)
+  if (food === undefined && wish.foodId !== 'untested')
     throw unprocessable('no-food', 'There is no such food.')
   if (wish.why === 'moved' && wish.toShelfId === undefined)
     throw unprocessable('no-shelf', 'Say which shelf they are moved to.')

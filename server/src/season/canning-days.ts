@@ -8,7 +8,7 @@ import {
   formOf,
   kitchenOn,
   loadTimes,
-  lookUpProcess,
+  processFor,
   prepMinutes,
   restingHere,
   rulesOf,
@@ -110,13 +110,14 @@ function lengthOf(
     const prep = prepMinutes(load.portions)
     const minutes = load.portions.map((p) => {
       const gauge = canner.regulatedBy
-      const found = lookUpProcess({
+      const found = processFor({
         form: p.formId,
         pack: p.pack,
         jar: p.jar,
         gauge,
         altitudeFt: feet(household.altitudeFt),
         rules: rulesOf(household.settings),
+        jarOf: p.jarOf,
       })
       return found.outcome === 'process' ? found.minutes : 0
     })

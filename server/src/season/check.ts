@@ -15,12 +15,13 @@ export type LoadToCheck = Pick<SeasonLoad, 'onDate' | 'cannerId' | 'portions'>
  * Checks loads of a season plan against what the household has, read once: a fit
  * canner, a tested process at one pressure, capacity and minimum, lots that are
  * still there. Throws the problem of the first that cannot be.
+ * @returns each load with what is in its jars, as their lots say it.
  */
 export async function seasonChecker(
   tx: Tx,
   deps: Deps,
   actor: Actor,
-): Promise<(load: LoadToCheck) => void> {
+): Promise<<L extends LoadToCheck>(load: L) => L> {
   const [household] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!household) throw notFound()
   const gear = await tx.select().from(canners)
@@ -39,12 +40,13 @@ export async function seasonChecker(
       (b) => load.onDate <= today || !TESTABLE.has(b.reason),
     )
     if (block) throw conflict('canner-blocked', block.sentence)
-    for (const p of load.portions)
-      checkLot(
-        present.find((l) => l.id === p.lotId),
-        p.formId,
-      )
-    checkJars(load.portions, row)
-    figuresOf(load.portions, { row, errorPsi: psi(0) }, household)
+    const portions = load.portions.map((p) => {
+      const lot = present.find((l) => l.id === p.lotId)
+      checkLot(lot, p.formId)
+      return { ...p, jarOf: lot?.jarOf ?? null }
+    })
+    checkJars(portions, row)
+    figuresOf(portions, { row, errorPsi: psi(0) }, household)
+    return { ...load, portions }
   }
 }

@@ -17,8 +17,8 @@ const seasonLoadResource: Resource = {
   order: seasonLoads.onDate,
   prepare: async (values, { tx, deps, actor, stored }) => {
     const check = await seasonChecker(tx, deps, actor)
-    check({ ...stored, ...values } as unknown as LoadToCheck)
-    return values
+    const { portions } = check({ ...stored, ...values } as unknown as LoadToCheck)
+    return { ...values, portions }
   },
 }
 

@@ -55,12 +55,12 @@ async function replacePlan(
       sent.loads,
     )
   const check = await seasonChecker(tx, deps, actor)
-  for (const load of sent.loads) check(load)
+  const checked = sent.loads.map(check)
   const kept = new Set(
     sent.loads.filter((l) => stored.some((s) => sameLoad(s, l))).map((l) => l.id),
   )
   for (const old of stored) if (!kept.has(old.id)) await deleteRow(tx, seasonLoads, old.id)
-  const fresh = sent.loads.filter((l) => !kept.has(l.id))
+  const fresh = checked.filter((l) => !kept.has(l.id))
   if (fresh.length > 0)
     await addRows(
       tx,

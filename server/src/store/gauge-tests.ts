@@ -1,5 +1,5 @@
 import { cannerBlocks, daysBetween, type Block } from '@kelvit/core'
-import { desc, inArray } from 'drizzle-orm'
+import { and, desc, inArray, isNull } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { gaugeTests, type canners } from '../db/schema'
 
@@ -15,7 +15,7 @@ export async function lastTests(
   const tests = await tx
     .select()
     .from(gaugeTests)
-    .where(inArray(gaugeTests.cannerId, [...cannerIds]))
+    .where(and(inArray(gaugeTests.cannerId, [...cannerIds]), isNull(gaugeTests.struckAt)))
     .orderBy(desc(gaugeTests.testedOn), desc(gaugeTests.createdAt))
   const last = new Map<string, TestRow>()
   for (const test of tests) if (!last.has(test.cannerId)) last.set(test.cannerId, test)

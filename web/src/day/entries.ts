@@ -5,7 +5,7 @@ import {
   dayLoadOf,
   feet,
   formOf,
-  lookUpProcess,
+  processFor,
   type HouseholdRules,
   rulesOf,
   cookMinutes,
@@ -72,13 +72,14 @@ function entryOf(
   const inPints = asPints(load.portions, canner)
   const portions = pints.has(load.id) && inPints ? inPints : load.portions
   const processes = portions.flatMap((p) => {
-    const found = lookUpProcess({
+    const found = processFor({
       form: p.formId,
       pack: p.pack,
       jar: p.jar,
       gauge: canner.regulatedBy,
       altitudeFt: feet(household.altitudeFt),
       rules: rulesOf(household.settings),
+      jarOf: p.jarOf,
     })
     return found.outcome === 'process' ? [found] : []
   })

@@ -52,7 +52,7 @@ export function GaugeTestForm({
       },
       {
         onSuccess: () => {
-          notify.done('Gauge test noted.')
+          notify.done('Gauge test recorded.')
           onClose()
           void touched(id).then((any) => any && navigate(`/gear/recall/${id}`))
         },
@@ -63,7 +63,7 @@ export function GaugeTestForm({
     <Sheet
       open
       onOpenChange={(o) => !o && onClose()}
-      title={`Gauge test, ${canner.name.toLowerCase()}`}
+      title={`Gauge test, ${canner.name}`}
       about="A dial is tested every year and when new. Off by more than 2 psi: replace it."
     >
       <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
@@ -98,7 +98,7 @@ export function GaugeTestForm({
         <TextField label="Tested by" required {...register('testedBy')} />
         <Refusal of={save.error} />
         <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
-          Note it
+          Record test
         </Button>
       </form>
     </Sheet>

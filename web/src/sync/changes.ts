@@ -61,6 +61,7 @@ const eventRow = (loadId: string, id: string, by: string, e: NewLoadEvent): Load
   text: e.text ?? null,
   eventId: e.eventId ?? null,
   source: null,
+  doubtIds: e.doubtIds ?? null,
 })
 
 function showEvent(client: QueryClient, loadId: string, row: LoadEventRow, setup: LoadSetup): void {

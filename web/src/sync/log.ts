@@ -38,6 +38,8 @@ const LISTS: Readonly<Record<string, Kept>> = {
   needs: kept('needs', 'foodId'),
   process_checks: kept('process-checks', 'checkedOn'),
   recipes: kept('recipes'),
+  mixed_jars: kept('mixed-jars'),
+  gauge_tests: kept('gauge-tests', 'testedOn'),
   season_loads: kept('season-loads', 'onDate'),
   kitchen_hours: kept('kitchen-hours', 'weekday'),
   kitchen_exceptions: kept('kitchen-exceptions', 'onDate'),

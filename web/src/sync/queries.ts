@@ -2,6 +2,7 @@ import {
   paths,
   type CannerRead,
   type Gauge,
+  type GaugeTest,
   type Container,
   type CropWordRow,
   type JarGroup,
@@ -21,6 +22,7 @@ import {
   type Lot,
   type InvitationRow,
   type Member,
+  type MixedJarRow,
   type Session,
   type Setup,
   type Shelf,
@@ -78,6 +80,8 @@ const suppliesQuery = list<Supply>('supplies', paths.supplies)
 const needsQuery = list<NeedRow>('needs', paths.needs)
 const checksQuery = list<ProcessCheck>('process-checks', paths.processChecks)
 const recipesQuery = list<Recipe>('recipes', paths.recipes)
+const mixedJarsQuery = list<MixedJarRow>('mixed-jars', paths.mixedJars)
+const gaugeTestsQuery = list<GaugeTest>('gauge-tests', paths.gaugeTests)
 const seasonLoadsQuery = list<SeasonLoad>('season-loads', paths.seasonLoads)
 const kitchenHoursQuery = list<KitchenHoursRow>('kitchen-hours', paths.kitchenHours)
 const exceptionsQuery = list<KitchenExceptionRow>('kitchen-exceptions', paths.kitchenExceptions)
@@ -105,6 +109,8 @@ export const WARM = [
   suppliesQuery,
   checksQuery,
   recipesQuery,
+  mixedJarsQuery,
+  gaugeTestsQuery,
   kitchenHoursQuery,
   exceptionsQuery,
   busyTimesQuery,
@@ -222,6 +228,8 @@ export const useJars = () => useQuery(jarsQuery)
 export const useCanners = () => useQuery(cannersQuery)
 export const useGauges = () => useQuery(gaugesQuery)
 export const useShelves = () => useQuery(shelvesQuery)
+export const useMixedJars = () => useQuery(mixedJarsQuery)
+export const useGaugeTests = () => useQuery(gaugeTestsQuery)
 export const useCropWords = () => useQuery(cropWordsQuery)
 export const useContainers = () => useQuery(containersQuery)
 export const useJarGroups = () => useQuery(jarGroupsQuery)

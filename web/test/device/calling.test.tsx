@@ -213,7 +213,7 @@ describe('a judgement that became worse', () => {
     const bad = load({ judgement: { verdict: 'in-doubt', reasons } })
     act(() => void client.setQueryData(['loads'], [bad]))
     expect(
-      await screen.findAllByText('Batch ABCD is in doubt: its jars are held. The jars were left.'),
+      await screen.findAllByText('Batch ABCD is in doubt. Set its jars aside. The jars were left.'),
     ).toHaveLength(1)
     act(() => void client.setQueryData(['loads'], [{ ...bad }]))
     expect(screen.getAllByText(/Batch ABCD/)).toHaveLength(1)

@@ -5,7 +5,7 @@ import type { CanningDays, GaugeKind, JarSize, Mouth, Pack } from '../../words'
 import { addDays, daysBetween } from '../../time/dates'
 import { countJars } from '../../method/jar-size'
 import { formOf, shortName } from '../../method/foods'
-import { lookUpProcess } from '../../method/lookup'
+import { processFor, type JarOf } from '../../method/jar-of'
 import type { Feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { kitchenOn, type KitchenCalendar, type KitchenStretch } from '../../time/kitchen'
@@ -27,6 +27,7 @@ export interface LotRecord {
   readonly id: string
   readonly foodId: string
   readonly formId: string
+  readonly jarOf?: JarOf | null
   readonly jar: JarSize
   readonly jars: number
   readonly arrivedOn: string
@@ -282,8 +283,9 @@ function processAt(
 }
 
 const lookUp = (records: SeasonRecords, canner: CannerRecord, lot: LotRecord, pack: Pack) =>
-  lookUpProcess({
+  processFor({
     form: lot.formId,
+    jarOf: lot.jarOf,
     pack,
     jar: lot.jar,
     gauge: canner.regulatedBy,

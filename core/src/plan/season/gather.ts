@@ -89,6 +89,7 @@ const lotRecord = (rows: HouseholdRecords, lot: BookLot): LotRecord => ({
   id: lot.id,
   foodId: lot.foodId,
   formId: lot.formId,
+  jarOf: lot.jarOf ?? null,
   jar: lot.jar,
   jars: jarsUnplanned(rows, lot),
   arrivedOn: lot.arrivedOn,

@@ -18,6 +18,7 @@ import { Button } from '../../ui/button'
 import { Caution, Panel } from '../../ui/panel'
 import { CannerForm } from '../../household/canner-form'
 import { GaugeTestForm } from '../../household/gauge-test-form'
+import { GaugeTests } from './gauge-tests'
 import { Gauges } from './gauges'
 import { Inspection } from './inspection'
 
@@ -100,7 +101,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
           </Button>
           {dial && (
             <Button size="small" onClick={() => setOpen('test')}>
-              Note a gauge test
+              Record a gauge test
             </Button>
           )}
           <Button size="small" look="quiet" onClick={() => setOpen('edit')}>
@@ -108,6 +109,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
           </Button>
         </div>
       )}
+      {dial && <GaugeTests canner={canner} />}
       <Gauges canner={canner} />
       {open === 'test' && <GaugeTestForm canner={canner} onClose={close} />}
       {open === 'inspect' && <Inspection canner={canner} onClose={close} />}

@@ -1,19 +1,15 @@
-import {
-  paths,
-  type CannerRead,
-  type GaugeRecall,
-  type LoadWithEvents,
-  type RecalledLoad,
-} from '@kelvit/contract'
-import { dialWords, recallOpen, recallWords, type Recalled } from '@kelvit/core'
+import { paths, type GaugeRecall, type Jar, type RecalledLoad } from '@kelvit/contract'
+import { dialWords, recallWords, type LoadStage } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
 import { foodName } from '../../household/food-name'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
-import { useCanners, useLoads } from '../../sync/queries'
+import { useCanners } from '../../sync/queries'
 import { request } from '../../sync/request'
 import { Button, ButtonLink } from '../../ui/button'
+import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
@@ -27,8 +23,6 @@ export function Page() {
     queryFn: () => request<GaugeRecall>('GET', `${paths.gaugeTests}/${id}/recall`),
   })
   const canner = useCanners().data?.find((c) => c.id === recall.data?.test.cannerId)
-  const loads = useLoads()
-  const open = recall.data && loads.data && openOf(recall.data.test, canner, loads.data)
   return (
     <Sheet
       question="Which jars came through that dial?"
@@ -44,60 +38,53 @@ export function Page() {
       }
     >
       {recall.isError && <Trouble error={recall.error} retry={() => void recall.refetch()} />}
-      {loads.isError && <Trouble error={loads.error} retry={() => void loads.refetch()} />}
-      {(recall.isPending || loads.isPending) && <Skeleton />}
-      {recall.data && <Known recall={recall.data} open={open} today={today} />}
+      {recall.isPending && <Skeleton />}
+      {recall.data && <Known recall={recall.data} today={today} />}
     </Sheet>
   )
 }
 
-function Known({
-  recall,
-  open,
-  today,
-}: {
-  readonly recall: GaugeRecall
-  /** Undefined while nobody knows what is at the stove: then nothing is said to be untouched. */
-  readonly open: readonly OpenLoad[] | undefined
-  readonly today: string
-}) {
-  const { test, since, loads } = recall
+function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today: string }) {
+  const { test, since, loads, ran } = recall
   const { units } = useHousehold().household
-  const jars = loads.reduce((n, l) => n + l.jars.length, 0)
-  const gone = loads.reduce((n, l) => n + l.gone, 0)
   const reads = dialWords(test.errorPsi, units)
-  const count = loads.length + (open?.length ?? 0)
-  if (count === 0)
-    return open === undefined ? null : (
-      <Empty title="No jar is touched by it">
-        The dial reads {reads}. Every load{since ? ` since ${showDate(since, today)}` : ''} was held
-        at enough all the same.
+  const from = since ? ` since its last good test on ${showDate(since, today)}` : ''
+  if (test.struckAt)
+    return (
+      <Empty title="This test was struck out">
+        {test.struckBy} struck it out: {test.struckWhy}. It counts for nothing.
       </Empty>
     )
+  if (loads.length === 0)
+    return (
+      <Empty title={ran === 0 ? 'No load ran on this dial' : 'No load is recalled'}>
+        The dial reads {reads}.{' '}
+        {ran === 0
+          ? `Kelvit knows of no load on it${from}. Jars from before Kelvit are not in here.`
+          : `We checked ${plural(ran, 'load')}${from}: each was held high enough all the same.`}
+      </Empty>
+    )
+  const here = loads.flatMap((l) => l.jars)
+  const out = loads.flatMap((l) => l.elsewhere.filter(isAbroad))
   return (
     <div className="flex flex-col gap-5">
-      <Panel rim="stop" label="What was found">
+      <Panel rim="stop" label="What the test found">
         <p className="mb-2 font-head text-2xl font-semibold">
-          The dial reads {reads}: {plural(count, 'load')} may have been short.
+          The dial reads {reads}: {plural(loads.length, 'load')} may have run too low.
         </p>
         <p className="mb-3 text-ink-soft">
           {since
-            ? `Since its last good test, ${showDate(since, today)}.`
-            : 'It was never tested before.'}{' '}
-          What the needle showed, put right by that, is held against what each load needed.
+            ? `We checked ${plural(ran, 'load')}${from}.`
+            : `It was never tested before. We checked ${plural(ran, 'load')}.`}
         </p>
-        {loads.length > 0 && (
-          <Caution>
-            <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,
-            closed. Ask your extension service with the figures below; what cannot be cleared is
-            discarded unopened. {plural(jars, 'jar')} {jars === 1 ? 'is' : 'are'} held in the pantry
-            {gone > 0 && `; ${gone} ${gone === 1 ? 'is' : 'are'} not in the house any more`}.
-          </Caution>
-        )}
+        <Caution>
+          <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,
+          closed. Ask your extension service with the figures below. Discard unopened what they
+          cannot clear. {plural(here.length, 'jar')} {here.length === 1 ? 'is' : 'are'} set aside in
+          the pantry.
+        </Caution>
       </Panel>
-      {open?.map(({ load, recalled }) => (
-        <NotYetAway key={load.id} load={load} recalled={recalled} />
-      ))}
+      {out.length > 0 && <Abroad jars={out} />}
       {loads.map((load) => (
         <OneLoad key={load.loadId} load={load} today={today} />
       ))}
@@ -105,65 +92,107 @@ function Known({
   )
 }
 
-/** A load whose jars are not put away yet, and why it may have been short. */
-interface OpenLoad {
-  readonly load: LoadWithEvents
-  readonly recalled: Recalled
-}
+type Elsewhere = RecalledLoad['elsewhere'][number]
 
-/** What is at the stove or on the board and may have been short by a test; by the last one only. */
-function openOf(
-  test: GaugeRecall['test'],
-  canner: CannerRead | undefined,
-  loads: readonly LoadWithEvents[],
-): readonly OpenLoad[] {
-  const last = canner?.lastTest
-  if (last?.testedOn !== test.testedOn || last.errorPsi !== test.errorPsi) return []
-  return loads
-    .filter((l) => l.cannerId === test.cannerId)
-    .flatMap((load) => {
-      const recalled = recallOpen(load, test.errorPsi)
-      return recalled ? [{ load, recalled }] : []
-    })
-}
+const isAbroad = (jar: Elsewhere): boolean => jar.state === 'given' || jar.state === 'missing'
 
-/** It is not too late for these: what to do now stands in their record. */
-function NotYetAway({ load, recalled }: OpenLoad) {
-  const { held, truth, needed } = recallWords(recalled, useHousehold().household.units)
+/** Jars out of the house come first: whoever has them does not know. */
+function Abroad({ jars }: { readonly jars: readonly Elsewhere[] }) {
+  const given = jars.filter((j) => j.state === 'given')
+  const missing = jars.filter((j) => j.state === 'missing')
+  const foods = [...new Set(given.map((j) => foodName(j.foodId).toLowerCase()))].join(' and ')
+  const say = `Please don’t eat the ${foods} I gave you (${given.map((j) => j.code).join(', ')}). My canner’s gauge read wrong. Throw the jars out unopened, or bring them back.`
   return (
-    <Panel rim="stop" label={`Batch ${load.code}`}>
-      <header className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2>
-          Batch {load.code}, {load.stage === 'standing' ? 'on the board' : 'in the canner'}
-        </h2>
-        <Link to={`/stove/${load.id}/record`} className="text-kettle underline">
-          What to do now: its record
-        </Link>
-      </header>
-      <p className="mt-1">
-        {held} <strong>{truth}</strong>, {needed}
-      </p>
+    <Panel rim="stop" label="Jars out of the house">
+      <h2 className="mb-2">Call these people today</h2>
+      <ul className="flex flex-col gap-1">
+        {given.map((j) => (
+          <JarLine key={j.id} jar={j}>
+            given away{j.to ? ` to ${j.to}` : ', nobody recorded to whom'}
+          </JarLine>
+        ))}
+        {missing.map((j) => (
+          <JarLine key={j.id} jar={j}>
+            missing since the last count
+          </JarLine>
+        ))}
+      </ul>
+      {given.length > 0 && <Sentence text={say} />}
     </Panel>
   )
 }
 
+/** A sentence to send, ready to copy. */
+function Sentence({ text }: { readonly text: string }) {
+  const notify = useNotify()
+  return (
+    <div className="mt-3 border-t border-rim pt-3">
+      <p className="mb-2 italic">“{text}”</p>
+      <Button
+        size="small"
+        onClick={() =>
+          void navigator.clipboard.writeText(text).then(
+            () => notify.done('Message copied.'),
+            () => notify.trouble('This browser does not let us copy. Select the sentence instead.'),
+          )
+        }
+      >
+        Copy message
+      </Button>
+    </div>
+  )
+}
+
+function JarLine({ jar, children }: { readonly jar: Jar; readonly children: ReactNode }) {
+  return (
+    <li>
+      <span aria-hidden>☐ </span>
+      <Link to={`/pantry/jar/${jar.id}`} className="font-mono text-kettle underline">
+        {jar.code}
+      </Link>{' '}
+      {foodName(jar.foodId).toLowerCase()}, <strong>{children}</strong>
+    </li>
+  )
+}
+
+const PLACES: Readonly<Partial<Record<LoadStage, string>>> = {
+  cooling: ', in the canner',
+  resting: ', in the canner',
+  unloading: ', coming out of the canner',
+  standing: ', on the towel',
+}
+
 function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today: string }) {
   const { held, truth, needed } = recallWords(load, useHousehold().household.units)
+  const opened = load.jars.filter((j) => j.state === 'opened')
+  const whole = load.jars.filter((j) => j.state !== 'opened')
+  const eaten = load.elsewhere.filter((j) => j.state === 'eaten')
+  const gone = load.elsewhere.filter((j) => !isAbroad(j) && j.state !== 'eaten')
   return (
     <Panel rim={load.lookedInto ? 'done' : 'stop'} label={`Batch ${load.code}`}>
       <header className="flex flex-wrap items-baseline justify-between gap-3">
         <h2>
           Batch {load.code}, {showDate(load.startsAt.slice(0, 10), today)}
+          {PLACES[load.stage] ?? ''}
         </h2>
         <Link to={`/stove/${load.loadId}/record`} className="text-kettle underline">
-          {load.lookedInto ? 'Looked into: its record' : 'Look into it: its record'}
+          {load.lookedInto ? 'Looked into: see its record' : 'Look into it: see its record'}
         </Link>
       </header>
       <p className="mt-1 mb-2">
         {held} <strong>{truth}</strong>, {needed}
       </p>
+      {opened.length > 0 && (
+        <ul className="mb-2">
+          {opened.map((j) => (
+            <JarLine key={j.id} jar={j}>
+              opened, in the fridge: throw it out
+            </JarLine>
+          ))}
+        </ul>
+      )}
       <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
-        {load.jars.map((j) => (
+        {whole.map((j) => (
           <li key={j.id}>
             <span aria-hidden>☐ </span>
             <Link to={`/pantry/jar/${j.id}`} className="font-mono text-kettle underline">
@@ -172,12 +201,21 @@ function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today:
             {foodName(j.foodId).toLowerCase()}
           </li>
         ))}
-        {load.jars.length === 0 && <li className="text-ink-soft">No jar of it is left.</li>}
+        {load.jars.length === 0 && load.stage === 'checked' && (
+          <li className="text-ink-soft">None of its jars is in the house.</li>
+        )}
       </ul>
-      {load.gone > 0 && (
+      {eaten.length > 0 && (
+        <p className="mt-2 text-[15px]">
+          {plural(eaten.length, 'jar')} {eaten.length === 1 ? 'was' : 'were'} eaten. At any sign of
+          illness (blurred vision, trouble swallowing, weakness) see a doctor at once and say
+          “home-canned food”.
+        </p>
+      )}
+      {gone.length > 0 && (
         <p className="mt-2 text-[15px] text-ink-soft">
-          {plural(load.gone, 'jar')} of it {load.gone === 1 ? 'was' : 'were'} eaten, given or thrown
-          away. At any sign of illness call a physician and say “home-canned food”.
+          {plural(gone.length, 'jar')} {gone.length === 1 ? 'was' : 'were'} discarded or processed
+          again.
         </p>
       )}
     </Panel>

@@ -4,6 +4,7 @@ import {
   inOwnDegrees,
   JAR_SIZES,
   jarName,
+  needsContents,
   type JarSize,
   type LotYield,
   type Mouth,
@@ -13,6 +14,7 @@ import {
 import { useMemo, useState } from 'react'
 import { useHousehold, useToday } from '../../household/session'
 import { ChoiceField } from '../../ui/field'
+import { namedIn, type MixedFood } from './mixed-foods'
 
 /** What the answer is computed from. */
 export interface HarvestFacts {
@@ -25,15 +27,24 @@ export interface HarvestFacts {
 export type Choice = ReturnType<typeof useChoice>
 
 /** Form, jar, mouth and storage for the crop that was typed, and the answer that follows. */
-export function useChoice(read: Read | undefined, props: HarvestFacts) {
+export function useChoice(
+  read: Read | undefined,
+  props: HarvestFacts,
+  mixed: readonly MixedFood[],
+  line: string,
+) {
   const { household } = useHousehold()
   const today = useToday()
   const [formId, setFormId] = useState('')
   const [jar, setJar] = useState<JarSize>('quart')
   const [mouth, setMouth] = useState<Mouth>('regular')
   const [storage, setStorage] = useState<Storage>()
+  const [mixedName, setMixed] = useState('')
   const food = read?.food
-  const form = food?.forms.find((f) => f.id === formId) ?? food?.forms[0]
+  const named = namedIn(line, mixed)
+  const form = food?.forms.find((f) => f.id === (named?.formId ?? formId)) ?? food?.forms[0]
+  const picked = mixed.find((m) => m.word === mixedName && m.formId === form?.id)
+  const jarOf = (named ?? picked)?.jarOf
   const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
   const size = sizes.includes(jar) ? jar : (sizes.at(-1) ?? 'pint')
   const { canners, yields } = props
@@ -51,9 +62,10 @@ export function useChoice(read: Read | undefined, props: HarvestFacts) {
             canners,
             yields,
             arrivedOn: today,
+            jarOf: jarOf ?? null,
           })
         : undefined,
-    [food, form, pounds, size, mouth, household, canners, yields, today],
+    [food, form, pounds, size, mouth, household, canners, yields, today, jarOf],
   )
   return {
     form,
@@ -63,6 +75,10 @@ export function useChoice(read: Read | undefined, props: HarvestFacts) {
     // Whoever has a cellar says so: the room is the shorter time.
     storage: storage ?? 'room',
     answer,
+    jarOf,
+    /** Nobody said what is in it, and its time depends on that. */
+    undescribed: form !== undefined && needsContents(form.id) && !jarOf,
+    setMixed,
     setFormId,
     setJar,
     setMouth,

@@ -12,6 +12,7 @@ import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
+import { useMixedFoods, WhichJar } from './mixed-foods'
 import { HowHeavy, OurWord } from './told-once'
 
 interface WeighInProps extends HarvestFacts {
@@ -25,15 +26,16 @@ export function WeighIn(props: WeighInProps) {
   const [line, setLine] = useDraft('weigh-in', props.said)
   const { household, may } = useHousehold()
   const { containers, cropWords } = props
+  const mixed = useMixedFoods()
   const read = useMemo(
-    () => readWeighIn(line, { containers, cropWords }),
-    [line, containers, cropWords],
+    () => readWeighIn(line, { containers, cropWords: [...cropWords, ...mixed] }),
+    [line, containers, cropWords, mixed],
   )
   const input = useRef<HTMLInputElement>(null)
   useEffect(() => {
     if (props.focus) input.current?.focus()
   }, [props.focus])
-  const choice = useChoice(read.ok ? read : undefined, props)
+  const choice = useChoice(read.ok ? read : undefined, props, mixed, line)
   const save = useSaveLot(read, choice, () => setLine(''))
   const submit = (e: FormEvent): void => {
     e.preventDefault()
@@ -59,7 +61,7 @@ export function WeighIn(props: WeighInProps) {
           type="submit"
           look="main"
           className="min-h-[64px] px-7 text-lg"
-          disabled={!read.ok || !may('helper')}
+          disabled={!read.ok || !may('helper') || choice.undescribed}
         >
           Weigh in
         </Button>
@@ -86,7 +88,8 @@ export function WeighIn(props: WeighInProps) {
           }}
         />
       )}
-      {choice.answer && read.ok && (
+      {read.ok && <WhichJar choice={choice} mixed={mixed} />}
+      {choice.answer && read.ok && !choice.undescribed && (
         <AnswerPanel
           read={read}
           choice={choice}
@@ -106,7 +109,7 @@ function useSaveLot(read: ReturnType<typeof readWeighIn>, choice: Choice, clear:
   const navigate = useNavigate()
   const today = useToday()
   return (thenPlan: boolean): void => {
-    if (!read.ok || !choice.form) return
+    if (!read.ok || !choice.form || choice.undescribed) return
     const id = uuidv7()
     const path = `${paths.lots}/${id}`
     const body: NewLot = {
@@ -120,6 +123,7 @@ function useSaveLot(read: ReturnType<typeof readWeighIn>, choice: Choice, clear:
       pricePerLb: read.pricePerLb,
       arrivedOn: today,
       storage: choice.storage,
+      ...(choice.jarOf ? { jarOf: choice.jarOf } : {}),
     }
     showAndSend(client, {
       path,
@@ -147,6 +151,7 @@ const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
   plantingId: null,
   excludedBecause: null,
   note: '',
+  jarOf: body.jarOf ?? null,
   version: 0,
 })
 

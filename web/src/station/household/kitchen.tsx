@@ -1,13 +1,15 @@
 import { paths, type Household } from '@kelvit/contract'
-import { feet, psi, retargeted, showPressure } from '@kelvit/core'
+import { feet, psi, retargeted, showAltitude, showPressure } from '@kelvit/core'
+import { useState } from 'react'
 import { useController, useForm } from 'react-hook-form'
 import { useSave } from '../../sync/changes'
 import { useLoads } from '../../sync/queries'
 import { useMinute } from '../../sync/clock'
 import { ALTITUDE_HELP, AltitudeField, altitudeSays } from '../../household/measure-fields'
 import { portionWords } from '../../household/portion-words'
-import { useHousehold } from '../../household/session'
-import { useTimes } from '../../household/words'
+import { DateField } from '../../household/date-field'
+import { useHousehold, useToday } from '../../household/session'
+import { showDate, useTimes } from '../../household/words'
 import { ZoneField } from '../../household/zone-field'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
@@ -30,17 +32,26 @@ export function Kitchen() {
   const altitude = useController({ control: form.control, name: 'altitudeFt' })
   const zoned = useController({ control: form.control, name: 'zone' })
   const [high, place] = form.watch(['altitudeFt', 'zone'])
+  const today = useToday()
+  const [moved, setMoved] = useState<'wrong' | 'moved'>()
+  const [movedOn, setMovedOn] = useState(today)
+  const other = high !== null && high !== altitudeFt
+  /** A kitchen that moved was right until then; an altitude that was wrong was never right. */
+  const movesFor = (): object =>
+    other && moved === 'moved'
+      ? { altitudeMoves: [...household.altitudeMoves, { until: movedOn, altitudeFt }] }
+      : {}
   const change = (values: object): void =>
     save.mutate(
       { method: 'PATCH', path: paths.household, body: { version, ...values } },
-      { onSuccess: () => notify.done('Saved.') },
+      { onSuccess: () => notify.done('Kitchen saved.') },
     )
   const keeper = may('keeper')
   return (
     <Panel label="Kitchen">
       <h2 className="mb-4">Kitchen</h2>
       <form
-        onSubmit={(e) => void form.handleSubmit((typed) => change(typed))(e)}
+        onSubmit={(e) => void form.handleSubmit((typed) => change({ ...typed, ...movesFor() }))(e)}
         className="flex flex-col gap-4"
       >
         <TextField
@@ -57,7 +68,33 @@ export function Kitchen() {
           disabled={!keeper}
           help={high === null ? ALTITUDE_HELP : altitudeSays(high, units)}
         />
-        {high !== null && high !== altitudeFt && <Higher from={altitudeFt} to={high} />}
+        {other && (
+          <>
+            <ChoiceField
+              label="Why does the altitude change?"
+              choices={[
+                ['', 'choose…'],
+                ['wrong', 'It was wrong all along'],
+                ['moved', 'The kitchen moved'],
+              ]}
+              value={moved ?? ''}
+              required
+              onChange={(e) => setMoved((e.target.value || undefined) as typeof moved)}
+            />
+            {moved === 'moved' && (
+              <DateField
+                label="Moved on"
+                max={today}
+                value={movedOn}
+                onChange={setMovedOn}
+                required
+                help="Loads before that day keep the old altitude."
+              />
+            )}
+            <Higher from={altitudeFt} to={high} moved={moved === 'moved'} />
+          </>
+        )}
+        <Moves change={change} keeper={keeper} />
         <ZoneField
           value={zoned.field.value}
           onValue={zoned.field.onChange}
@@ -74,8 +111,13 @@ export function Kitchen() {
         />
         <Refusal of={save.error} />
         {keeper && (
-          <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
-            Save
+          <Button
+            type="submit"
+            look="main"
+            className="self-start"
+            disabled={save.isPending || (other && moved === undefined)}
+          >
+            Save kitchen
           </Button>
         )}
       </form>
@@ -107,13 +149,54 @@ export function Kitchen() {
   )
 }
 
+/** Where the kitchen was before; an entry that was a slip is taken out. */
+function Moves({
+  change,
+  keeper,
+}: {
+  readonly change: (values: object) => void
+  readonly keeper: boolean
+}) {
+  const { altitudeMoves, units } = useHousehold().household
+  const today = useToday()
+  if (altitudeMoves.length === 0) return null
+  return (
+    <ul className="text-[15px]">
+      {altitudeMoves.map((m) => (
+        <li key={m.until} className="flex flex-wrap items-center justify-between gap-2">
+          <span>
+            Until {showDate(m.until, today)}: {showAltitude(m.altitudeFt, units)}
+          </span>
+          {keeper && (
+            <Button
+              size="small"
+              look="quiet"
+              onClick={() => change({ altitudeMoves: altitudeMoves.filter((x) => x !== m) })}
+            >
+              Remove move
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
 const usePlanned = () =>
   (useLoads().data ?? [])
     .filter((l) => l.stage === 'planned')
     .sort((a, b) => a.startsAt.localeCompare(b.startsAt))
 
 /** What another altitude does: to the loads that are planned, and to what was canned. */
-function Higher({ from, to }: { readonly from: number; readonly to: number }) {
+function Higher({
+  from,
+  to,
+  moved,
+}: {
+  readonly from: number
+  readonly to: number
+  readonly moved: boolean
+}) {
   const { units } = useHousehold().household
   const { dayTime } = useTimes()
   const now = useMinute()
@@ -141,10 +224,10 @@ function Higher({ from, to }: { readonly from: number; readonly to: number }) {
           ))}
         </ul>
       )}
-      {to > from && (
+      {to > from && !moved && (
         <Caution className="mt-2">
-          Loads that were run since the old altitude was set are looked at again. Jars whose
-          pressure may have been short are held, and named under Records.
+          Kelvit checks every load you ever ran. Jars that ran below this kitchen’s pressure are set
+          aside: do not eat from them.
         </Caution>
       )}
     </div>

@@ -1,17 +1,25 @@
+import { paths, type MixedJarRow } from '@kelvit/contract'
 import {
   feet,
   mixedJar,
   pressureOn,
   type IngredientVerdict,
+  type JarOf,
   type JarSize,
   type MixedJarAnswer,
 } from '@kelvit/core'
 import { useState } from 'react'
 import { useGaugeHere } from '../../household/gauge'
 import { useHousehold } from '../../household/session'
+import { useSave } from '../../sync/changes'
+import { useMixedJars } from '../../sync/queries'
+import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel, type Rim } from '../../ui/panel'
+import { Refusal } from '../../ui/states'
+import { v7 as uuidv7 } from 'uuid'
 
 const RIMS: Readonly<Record<MixedJarAnswer['outcome'], Rim>> = {
   process: 'done',
@@ -29,6 +37,14 @@ export function Page() {
   const [soaked, setSoaked] = useState<Soaked>('unsaid')
   const { household } = useHousehold()
   const gauge = useGaugeHere()
+  const jars = useMixedJars().data ?? []
+  const [opened, setOpened] = useState<MixedJarRow>()
+  const open = (row: MixedJarRow): void => {
+    setOpened(row)
+    setText(row.ingredients.join(', '))
+    setShare(row.solidsPercent === null ? '' : String(row.solidsPercent))
+    setSoaked(row.rehydrated === null ? 'unsaid' : row.rehydrated ? 'yes' : 'no')
+  }
   const percent = share.trim() === '' ? undefined : Number(share.replace(',', '.'))
   const answer = mixedJar({
     ingredients: text.split(/[,\n]/),
@@ -38,6 +54,14 @@ export function Page() {
     altitudeFt: feet(household.altitudeFt),
     rehydrated: soaked === 'unsaid' ? undefined : soaked === 'yes',
   })
+  const contents: JarOf = {
+    ingredients: text
+      .split(/[,\n]/)
+      .map((i) => i.trim())
+      .filter(Boolean),
+    solidsPercent: percent !== undefined && Number.isFinite(percent) ? percent : null,
+    rehydrated: soaked === 'unsaid' ? null : soaked === 'yes',
+  }
   return (
     <Sheet question="May this jar be canned?" aside="soups and mixed jars">
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
@@ -77,6 +101,7 @@ export function Page() {
             onChange={(e) => setSoaked(e.target.value as Soaked)}
             help="Soak 12–18 hours, or boil 2 minutes and soak an hour; drain; boil 30 minutes in fresh water."
           />
+          {jars.length > 0 && <OurJars jars={jars} open={open} />}
         </Panel>
         <Panel rim={RIMS[answer.outcome]} label="Verdict">
           <p
@@ -107,6 +132,9 @@ export function Page() {
               />
             ))}
           </ul>
+          {answer.outcome === 'process' && (
+            <SaveJar key={opened?.id ?? 'new'} contents={contents} row={opened} done={setOpened} />
+          )}
           <Caution className="mt-4">
             Nothing thick goes in: no flour, starch, rice, pasta, barley, bread or dairy. Thicken
             when serving. {answer.outcome === 'process' && `${answer.process.source}.`}
@@ -114,6 +142,91 @@ export function Page() {
         </Panel>
       </div>
     </Sheet>
+  )
+}
+
+/** The household's own mixed jars: opened here, weighed in by their names. */
+function OurJars({
+  jars,
+  open,
+}: {
+  readonly jars: readonly MixedJarRow[]
+  readonly open: (row: MixedJarRow) => void
+}) {
+  return (
+    <div className="border-t border-rim pt-3">
+      <h2 className="mb-1">Our mixed jars</h2>
+      <ul>
+        {jars.map((row) => (
+          <li key={row.id} className="flex flex-wrap items-center justify-between gap-2 py-1">
+            <span>
+              <strong>{row.name}</strong>{' '}
+              <span className="text-[15px] text-ink-soft">{row.ingredients.join(', ')}</span>
+            </span>
+            <Button size="small" onClick={() => open(row)}>
+              Open
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+/** Keeps this jar under the household's own name, so that it can be weighed in by it. */
+function SaveJar({
+  contents,
+  row,
+  done,
+}: {
+  readonly contents: JarOf
+  readonly row: MixedJarRow | undefined
+  readonly done: (row: MixedJarRow) => void
+}) {
+  const [name, setName] = useState(row?.name ?? '')
+  const save = useSave('mixed-jars')
+  const notify = useNotify()
+  const { may } = useHousehold()
+  if (!may('helper')) return null
+  const keep = (): void => {
+    const { ingredients, solidsPercent, rehydrated } = contents
+    const body = { name: name.trim(), ingredients, solidsPercent, rehydrated }
+    save.mutate(
+      row
+        ? {
+            method: 'PATCH',
+            path: `${paths.mixedJars}/${row.id}`,
+            body: { ...body, version: row.version },
+          }
+        : { method: 'PUT', path: `${paths.mixedJars}/${uuidv7()}`, body },
+      {
+        onSuccess: (kept) => {
+          done(kept as MixedJarRow)
+          notify.done(`Jar saved. Weigh it in as “10 lb ${name.trim()}”.`)
+        },
+      },
+    )
+  }
+  return (
+    <form
+      className="mt-4 flex flex-wrap items-end gap-3 border-t border-rim pt-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (name.trim()) keep()
+      }}
+    >
+      <TextField
+        label="What do you call it?"
+        maxLength={50}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        help="Weigh it in by this name; its labels list what is in it."
+      />
+      <Button type="submit" look="main" disabled={!name.trim() || save.isPending}>
+        Save jar
+      </Button>
+      <Refusal of={save.error} />
+    </form>
   )
 }
 

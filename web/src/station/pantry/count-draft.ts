@@ -87,6 +87,7 @@ export const shownCome = (
       stateAt: at,
       outAt: null,
       note: '',
+      jarOf: null,
       version: 0,
     })),
   )

@@ -29,6 +29,7 @@ export function setupOf(lesson: Lesson): LoadSetup {
     minutes: minutes(lesson.minutes),
     gaugeErrorPsi: psi(lesson.gauge === 'dial' ? (lesson.options.faults?.dialHighPsi ?? 0) : 0),
     restMinutes: minutes(10),
+    practice: true,
   }
 }
 
@@ -44,6 +45,7 @@ const row = (e: LoadEvent): LoadEventRow => ({
   text: e.text ?? null,
   eventId: e.eventId ?? null,
   source: e.source ?? null,
+  doubtIds: null,
 })
 
 /** A load that exists only here, in the form in which the stove's panel reads one. */
@@ -75,6 +77,7 @@ export function practiceLoad(lesson: Lesson, events: readonly LoadEvent[]): Load
               jars,
               filled: null,
               fromJars: null,
+              jarOf: null,
             },
           ],
     stage: state.stage,

@@ -6,7 +6,7 @@ import {
   JAR_SIZES,
   jarsUnplanned,
   likelyJars,
-  lookUpProcess,
+  processFor,
   rulesOf,
   type JarSize,
   type LotYield,
@@ -62,13 +62,14 @@ export function usePlan({ lots, yields, canners, loads, lotId }: PlanFormProps) 
   const [start, setStart] = useState(() => soon(household.zone))
   const answer =
     canner && form
-      ? lookUpProcess({
+      ? processFor({
           form: form.id,
           pack,
           jar,
           gauge: canner.regulatedBy,
           altitudeFt: feet(household.altitudeFt),
           rules: rulesOf(household.settings),
+          jarOf: lot?.jarOf ?? null,
         })
       : undefined
   return {

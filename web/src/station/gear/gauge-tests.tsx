@@ -1,0 +1,173 @@
+import { paths, type CannerRead, type GaugeTest } from '@kelvit/contract'
+import { dialWords } from '@kelvit/core'
+import { useState } from 'react'
+import { Controller, useForm } from 'react-hook-form'
+import { Link } from 'react-router'
+import { v7 as uuidv7 } from 'uuid'
+import { DateField } from '../../household/date-field'
+import { PressureField } from '../../household/measure-fields'
+import { useHousehold, useToday } from '../../household/session'
+import { showDate } from '../../household/words'
+import { useSave } from '../../sync/changes'
+import { useGaugeTests } from '../../sync/queries'
+import { Button } from '../../ui/button'
+import { TextField } from '../../ui/field'
+import { useNotify } from '../../ui/notice'
+import { Sheet } from '../../ui/sheet'
+import { Refusal } from '../../ui/states'
+
+/** Tests shown before the older ones are asked for. */
+const SHOWN = 4
+
+/** Every test of a dial, newest first; one that was a slip is put right here. */
+export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
+  const { may, household } = useHousehold()
+  const today = useToday()
+  const [wrong, setWrong] = useState<GaugeTest>()
+  const [all, setAll] = useState(false)
+  const tests = (useGaugeTests().data ?? [])
+    .filter((t) => t.cannerId === canner.id)
+    .sort((a, b) => b.testedOn.localeCompare(a.testedOn))
+  if (tests.length === 0) return null
+  return (
+    <div className="border-t border-rim pt-3">
+      <h3 className="mb-1">Gauge tests</h3>
+      <ul>
+        {(all ? tests : tests.slice(0, SHOWN)).map((t) => (
+          <li key={t.id} className="flex flex-wrap items-center justify-between gap-x-3 py-1">
+            <span>
+              {t.struckAt ? (
+                <>
+                  <s>
+                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, household.units)}
+                  </s>{' '}
+                  <span className="text-ink-soft">
+                    struck out by {t.struckBy}: {t.struckWhy}
+                  </span>
+                </>
+              ) : (
+                <>
+                  <Link to={`/gear/recall/${t.id}`} className="text-kettle underline">
+                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, household.units)}
+                  </Link>
+                  {t.testedBy && <span className="text-ink-soft">, {t.testedBy}</span>}
+                </>
+              )}
+            </span>
+            {may('keeper') && !t.struckAt && (
+              <Button
+                size="small"
+                look="quiet"
+                onClick={() => setWrong(t)}
+                aria-label={`Correct the test of ${showDate(t.testedOn, today)}`}
+              >
+                Correct…
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {!all && tests.length > SHOWN && (
+        <Button size="small" look="quiet" onClick={() => setAll(true)}>
+          Show {tests.length - SHOWN} older tests
+        </Button>
+      )}
+      {wrong && <Correct test={wrong} close={() => setWrong(undefined)} />}
+    </div>
+  )
+}
+
+interface Typed {
+  testedOn: string
+  errorPsi: number | null
+  testedBy: string
+  why: string
+}
+
+/** A test that was written down wrong: struck out, with the right one in its place or without. */
+function Correct({ test, close }: { readonly test: GaugeTest; readonly close: () => void }) {
+  const today = useToday()
+  const save = useSave('gauge-tests')
+  const notify = useNotify()
+  const [never, setNever] = useState(false)
+  const { register, control, handleSubmit } = useForm<Typed>({
+    defaultValues: { testedOn: test.testedOn, errorPsi: null, testedBy: test.testedBy, why: '' },
+  })
+  const send = ({ why, ...instead }: Typed): void =>
+    save.mutate(
+      {
+        method: 'PUT',
+        path: `${paths.gaugeTests}/${test.id}/struck`,
+        body: { why, ...(never ? {} : { instead: { id: uuidv7(), ...instead } }) },
+      },
+      {
+        onSuccess: () => {
+          notify.done('Gauge test corrected. Kelvit checked every load again.')
+          close()
+        },
+      },
+    )
+  return (
+    <Sheet
+      open
+      onOpenChange={(o) => !o && close()}
+      title="Correct a gauge test"
+      about="The old test stays in the record, struck out. Kelvit checks every load on this dial again."
+    >
+      <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6 accent-kettle"
+            checked={never}
+            onChange={(e) => setNever(e.target.checked)}
+          />
+          There was no such test
+        </label>
+        {!never && (
+          <>
+            <Controller
+              control={control}
+              name="testedOn"
+              render={({ field }) => (
+                <DateField
+                  label="Tested on"
+                  max={today}
+                  value={field.value}
+                  onChange={field.onChange}
+                  required
+                />
+              )}
+            />
+            <Controller
+              control={control}
+              name="errorPsi"
+              render={({ field }) => (
+                <PressureField
+                  label="Reads high by"
+                  min={-15}
+                  max={15}
+                  required
+                  value={field.value}
+                  onValue={field.onChange}
+                  help="0 when it is right. A dial that reads low has a minus."
+                />
+              )}
+            />
+            <TextField label="Tested by" {...register('testedBy')} />
+          </>
+        )}
+        <TextField
+          label="What was wrong?"
+          required
+          help="For example: typed 0 instead of 1½."
+          {...register('why', { minLength: 3 })}
+        />
+        <Refusal of={save.error} />
+        <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
+          {never ? 'Strike out test' : 'Correct test'}
+        </Button>
+      </form>
+    </Sheet>
+  )
+}
