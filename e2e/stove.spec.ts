@@ -114,9 +114,11 @@ test('an evening that went wrong is told in two taps, also from the record, and 
   await expect(page.getByRole('button', { name: 'Take this jar' })).toHaveCount(0)
   await looksRight(page)
   await page.goto(`/stove/${shelved}/record`)
-  await page.getByRole('button', { name: 'It was looked into…' }).click()
-  await page.getByLabel('Who was asked, and what they said').fill('Extension office: keep them.')
-  await page.getByRole('button', { name: 'Set the jars free' }).click()
+  await page.getByRole('button', { name: 'I looked into it…' }).click()
+  await page
+    .getByLabel('Who did you ask, and what did they say?')
+    .fill('Extension office: keep them.')
+  await page.getByRole('button', { name: 'Release the jars' }).click()
   await expect(page.getByText(/Looked into by .*: Extension office/).first()).toBeVisible()
 })
 
@@ -218,8 +220,10 @@ test('the record of a load of last year opens at its address, and takes down wha
   await expect(page.getByText(load.code)).toHaveCount(0)
   await page.goto(`/stove/${load.id}/record`)
   await expect(doubt).toBeVisible()
-  await page.getByRole('button', { name: 'It was looked into…' }).click()
-  await page.getByLabel('Who was asked, and what they said').fill('Extension office: keep them.')
-  await page.getByRole('button', { name: 'Set the jars free' }).click()
+  await page.getByRole('button', { name: 'I looked into it…' }).click()
+  await page
+    .getByLabel('Who did you ask, and what did they say?')
+    .fill('Extension office: keep them.')
+  await page.getByRole('button', { name: 'Release the jars' }).click()
   await expect(page.getByText(/Looked into by .*: Extension office/).first()).toBeVisible()
 })

@@ -1,12 +1,12 @@
 import { JAR_SIZES, TAKE_WHYS } from '@kelvit/core/words'
 import Joi from 'joi'
 import { householdOwn } from './account'
+import { gaugeTestRows } from './gauge-tests'
 import { gaugeRow } from './gauges'
 import {
   cannerRow,
   containerRows,
   cropWordRows,
-  gaugeTestRows,
   jarGroupRows,
   lidLotRows,
   shelfRows,

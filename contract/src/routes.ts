@@ -4,13 +4,12 @@ import { answersApi } from './answers'
 import { archiveApi } from './archive'
 import { changesApi } from './changes'
 import { countApi } from './counts'
+import { gaugeRecallApi, gaugeTestRows } from './gauge-tests'
 import { gaugeApi } from './gauges'
 import {
   cannerRows,
   containerRows,
   cropWordRows,
-  gaugeRecallApi,
-  gaugeTestRows,
   jarGroupRows,
   lidLotRows,
   shelfRows,
@@ -47,13 +46,12 @@ export {
 } from './archive'
 export { changesApi } from './changes'
 export { countApi } from './counts'
+export { gaugeRecallApi, gaugeTestRows } from './gauge-tests'
 export { gaugeApi } from './gauges'
 export {
   cannerRows,
   containerRows,
   cropWordRows,
-  gaugeRecallApi,
-  gaugeTestRows,
   jarGroupRows,
   lidLotRows,
   shelfRows,

@@ -105,7 +105,7 @@ describe('the record', () => {
     open(told(row(1000, 'left-overnight')), [jar({ loadId: 'd1', hold: 'in-doubt' })])
     expect(screen.getByText('Judged: in doubt: set the jars aside')).toBeTruthy()
     expect(screen.getByText('1 jar still on the shelf, 1 of them held')).toBeTruthy()
-    expect(screen.getByRole('button', { name: 'It was looked into…' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'I looked into it…' })).toBeTruthy()
   })
   test('of a load that is not here says so', () => {
     open(told(), [], 'nobody')

@@ -299,10 +299,12 @@ describe('judged', () => {
     cleanup()
     show(<Verdict view={at(200, [...OUT, [150, 'water-low']])} />)
     expect(screen.getByText(/not processed as tested/i, { selector: 'h3' })).toBeTruthy()
-    expect(screen.getByText(/Within 24 hours of coming out of the canner, process them again/)).toBeTruthy()
+    expect(
+      screen.getByText(/Within 24 hours of coming out of the canner, process them again/),
+    ).toBeTruthy()
     cleanup()
     show(<Verdict view={at(116 + 25 * 60, [...OUT, [150, 'water-low']])} />)
-    expect(screen.getByText(/discard, unopened and untasted/)).toBeTruthy()
+    expect(screen.getByText(/Discard them, unopened and untasted/)).toBeTruthy()
   })
 })
 

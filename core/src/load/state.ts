@@ -200,7 +200,7 @@ export const enter = (state: LoadState, stage: LoadStage, at: number): LoadState
 })
 
 /** A doubt that a fact gives reason for. */
-export const doubtOf = (code: DoubtCode, e: LoadEvent): Doubt => ({
+const doubtOf = (code: DoubtCode, e: LoadEvent): Doubt => ({
   id: `${e.id}:${code}`,
   code,
   at: momentOf(e),

@@ -106,7 +106,7 @@ const MIXTURE_NAMES: Readonly<Record<string, string>> = {
   'tomatoes-okra': 'tomatoes with okra or zucchini, three parts tomatoes to one',
 }
 
-export function withRow(
+function withRow(
   jar: Jar,
   row: string,
   process: ProcessAnswer,

@@ -12,7 +12,8 @@ import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
-import { useMixedFoods, WhichJar } from './mixed-foods'
+import { useMixedFoods } from './mixed-foods'
+import { WhichJar } from './which-jar'
 import { HowHeavy, OurWord } from './told-once'
 
 interface WeighInProps extends HarvestFacts {
