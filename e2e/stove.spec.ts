@@ -93,7 +93,7 @@ test('an evening that went wrong is told in two taps, also from the record, and 
   await page.getByRole('button', { name: 'Something happened…' }).click()
   await page.getByRole('button', { name: /The lid was not on its marks/ }).click()
   await expect(
-    page.getByRole('heading', { name: 'Judged: in doubt: the jars are held' }),
+    page.getByRole('heading', { name: 'Judged: in doubt: set the jars aside' }),
   ).toBeVisible()
   await looksRight(page)
   const jars = await (await page.request.get('/api/jars')).json()
@@ -208,7 +208,7 @@ test('the record of a load of last year opens at its address, and takes down wha
   await looksRight(page)
   await page.getByRole('button', { name: 'Something happened…' }).click()
   await page.getByRole('button', { name: /The lid was not on its marks/ }).click()
-  const doubt = page.getByRole('heading', { name: 'Judged: in doubt: the jars are held' })
+  const doubt = page.getByRole('heading', { name: 'Judged: in doubt: set the jars aside' })
   await expect(doubt).toBeVisible()
   await expect
     .poll(async () => (await (await page.request.get(`/api/loads/${load.id}`)).json()).judgement)

@@ -183,7 +183,13 @@ describe('worked out', () => {
   test('two foods share a load for the longer time of the table', () => {
     // Quarts at 15 psi here: snap beans 25 minutes, carrots 30.
     expect(computeAnswer('May snap beans and carrots share a load?', computing)?.say).toMatch(
-      /^Yes: both at 15 psi here, for 30 minutes, the longer of the two \(25 and 30\), in quarts/,
+      /^Yes: 30 minutes, the longer of 25 and 30, in quarts\. In .*: 15 psi\./,
+    )
+    // Each canner by its own gauge, and as its own dial reads.
+    const tall = { ...computing.canners[0]!, name: 'Tall one', regulatedBy: 'dial', lastTest: { testedOn: '2026-05-01', errorPsi: 1 } } as const // prettier-ignore
+    const both = { ...computing, canners: [...computing.canners, tall] }
+    expect(computeAnswer('may snap beans and carrots share a load', both)?.say).toMatch(
+      /: 15 psi\. In Tall one: 13 psi on your dial: it reads 1 high\./,
     )
     expect(computeAnswer('can I put corn with beets in one canner', computing)?.say).toMatch(
       /^Yes: .* 85 minutes/,

@@ -201,6 +201,6 @@ describe('what may become of a jar', () => {
     )
   })
   test('in the fridge it has four days', () => {
-    expect(eatBy(OUT, 'beans-snap')).toBe(OUT + 96 * H)
+    expect(eatBy(OUT, { foodId: 'beans-snap' })).toBe(OUT + 96 * H)
   })
 })

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import {
   addressOf,
   cellsOf,
+  labelWords,
   LABEL_SHEETS,
   layOutLabel,
   ownSheet,
@@ -139,4 +140,13 @@ describe('codes', () => {
       }),
     )
   })
+})
+
+test('a mixed jar is labelled by its own name, with what is in it', () => {
+  const jarOf = { ingredients: ['chicken', 'carrots', 'potatoes', 'green beans', 'chicken stock'], solidsPercent: 50, rehydrated: null, name: 'Hen soup' } // prettier-ignore
+  const words = labelWords({ foodId: 'mixed:Hen soup', code: 'AB-1', cannedOn: '2026-08-14', bestBy: '2027-08-14', process: 'here', recipeId: null, note: '', jarOf }, {}) // prettier-ignore
+  expect([words.food, words.contents]).toEqual(['Hen soup', 'chicken, carrots, potatoes, green beans, chicken stock']) // prettier-ignore
+  const [sheet] = LABEL_SHEETS
+  const lines = layOutLabel(sheet!, words).lines.map((l) => l.text)
+  expect(lines.slice(0, 3)).toEqual(['Hen soup', 'chicken, carrots, potatoes,', 'green beans, chicken stock'].map((t, n) => (n === 1 ? expect.stringMatching(/^chicken, carrots/) : n === 2 ? expect.stringMatching(/chicken stock$/) : t))) // prettier-ignore
 })

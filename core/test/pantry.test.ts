@@ -169,6 +169,8 @@ test('freshness falls from 1 to 0; age says what to do', () => {
 })
 
 test('boil before tasting: 10 minutes and one more per 1,000 ft, rounded up', () => {
+  // Rounded up: at 1,200 ft it is a minute more than at 1,000.
+  expect([1, 1200, 2001].map((ft) => boilBeforeTasting(unit.feet(ft)))).toEqual([11, 12, 13])
   expect([0, 1000, 2640, 8000, -50].map((ft) => boilBeforeTasting(unit.feet(ft)))).toEqual([
     10, 11, 13, 18, 10,
   ])

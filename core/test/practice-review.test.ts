@@ -111,6 +111,18 @@ describe('a calm run', () => {
 })
 
 describe('what was lost is told with what to try', () => {
+  test('the weight lifted under pressure', LONG, () => {
+    const cook = new Cook(lesson('water-only'))
+      .steam()
+      .go({ heat: 0.7, weightOn: false }, 600)
+      .say('weight-on')
+      .rise(11.2)
+      .go({ heat: 0.5, weightOn: false }, 5)
+    expect(of('lost', cook.review(setup))).toMatch(
+      /You lifted the weight at 11 psi: scalding steam/,
+    )
+    expect(of('try', cook.review(setup))).toMatch(/Leave the weight on until the gauge is at zero/)
+  })
   test('vented too short', LONG, () => {
     const found = new Cook(lesson('first-load'))
       .steam()

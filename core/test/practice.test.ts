@@ -141,7 +141,19 @@ describe('air', () => {
       { heat: 0.6, weightOn: false },
       900,
     )
-    expect(sticky.airFraction).toBeGreaterThan(clear.airFraction)
+    expect(clear.airFraction).toBeLessThan(0.06)
+    // Ten minutes after the first plume the air is still in the corners.
+    expect(sticky.airFraction).toBeGreaterThan(0.1)
+    // Held at its mark it does not blow its plug; driven on and on it does.
+    expect(hold(sticky, 11.5, 1200).s.plugBlown).toBe(false)
+    expect(stepCanner(sticky, { heat: 1, weightOn: false }, 3600).plugBlown).toBe(true)
+  })
+  test('a weight that is lifted under pressure is remembered, with the pressure', LONG, () => {
+    const up = risen({}, 8)
+    const lifted = stepCanner(up, { heat: 0.3, weightOn: false }, 1)
+    expect(up.liftedAtPsi).toBeNull()
+    expect(lifted.liftedAtPsi).toBeGreaterThan(7)
+    expect(stepCanner(cooled(up), { heat: 0, weightOn: false }, 1).liftedAtPsi).toBeNull()
   })
 })
 

@@ -202,8 +202,10 @@ describe('a count', () => {
   })
   test('opened, a jar keeps four days; tomatoes a week by their acid', () => {
     const day = 86_400_000
-    expect(eatBy(NOW, 'corn') - NOW).toBe(4 * day)
-    expect(eatBy(NOW, 'tomatoes') - NOW).toBe(7 * day)
+    expect(eatBy(NOW, { foodId: 'corn' }) - NOW).toBe(4 * day)
+    expect(eatBy(NOW, { foodId: 'tomatoes', formId: 'tomatoes-in-water' }) - NOW).toBe(7 * day)
+    // With okra or zucchini in it, it keeps no longer than they do.
+    expect(eatBy(NOW, { foodId: 'tomatoes', formId: 'tomatoes-okra' }) - NOW).toBe(4 * day)
   })
 })
 

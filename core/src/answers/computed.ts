@@ -11,8 +11,8 @@ import { countJars } from '../method/jar-size'
 import { lookUpProcess, rulesOf } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
 import type { Food, HouseholdRules, Process } from '../method/data/types'
-import { showMinutes, showPressure } from '../quantity/format'
-import { feet, type Feet } from '../quantity/units'
+import { pressureOn, showMinutes, showPressure } from '../quantity/format'
+import { feet, psi, type Feet } from '../quantity/units'
 import { readTime, sayTime } from '../time/say'
 import type { ClockHours, GaugeKind, JarSize, Pack, UnitSystem } from '../words'
 
@@ -54,27 +54,49 @@ function shareLoad(question: string, kitchen: ComputingKitchen): Computed | unde
   if (!one || !two) return undefined
   const names = `${saidName(one)} and ${saidName(two)}`
   const ask = `May ${names} share a load?`
-  const gauges = [...new Set(kitchen.canners.map((c) => c.regulatedBy))]
-  const tried = (gauges.length > 0 ? gauges : (['weighted'] as const)).flatMap((gauge) =>
-    sharedAt(one, two, gauge, kitchen),
-  )
-  const [good] = tried.filter((t) => t.outcome === 'process')
   const act = ['Plan a load', '/stove/plan'] as const
-  if (good?.outcome === 'process') {
-    const least = Math.min(...good.times)
-    const longer =
-      good.minutes > least ? `, the longer of the two (${good.times.join(' and ')})` : ''
+  const [size, ...smaller] = SIZES.map((jar) => ({ jar, lines: linesFor(one, two, jar, kitchen) }))
+  const found = [size, ...smaller].find((s) => s && s.lines.length > 0)
+  if (!found)
     return {
       ask,
-      say: `Yes: both at ${showPressure(good.psi, kitchen.units)} here, for ${good.minutes} minutes${longer}, in ${good.jar === 'quart' ? 'quarts' : 'pints'}. They go in and come out together.`,
+      say: 'No: the tables have no pressure for both of them in the same jars here. Run them one after the other.',
       act,
     }
-  }
+  const [first] = found.lines
+  const { minutes, times } = first?.shared ?? { minutes: 0, times: [] }
+  const longer = minutes > Math.min(...times) ? `, the longer of ${times.join(' and ')}` : ''
   return {
     ask,
-    say: 'No: the tables have no pressure for both of them in the same jars here. Run them one after the other.',
+    say: `Yes: ${minutes} minutes${longer}, in ${found.jar === 'quart' ? 'quarts' : 'pints'}. ${found.lines.map((l) => l.words).join(' ')} They go in and come out together.`,
     act,
   }
+}
+
+interface SharedLine {
+  readonly shared: Extract<Shared, { outcome: 'process' }>
+  readonly words: string
+}
+
+/** Where both may go, canner by canner: each by its own gauge, and as its own dial reads. */
+function linesFor(one: Food, two: Food, jar: JarSize, kitchen: ComputingKitchen): SharedLine[] {
+  const at = (gauge: GaugeKind): SharedLine['shared'] | undefined => {
+    const shared = sharedAt(one, two, jar, gauge, kitchen)
+    return shared.outcome === 'process' ? shared : undefined
+  }
+  if (kitchen.canners.length === 0) {
+    const shared = at('weighted')
+    return shared
+      ? [{ shared, words: `With a weight: ${showPressure(shared.psi, kitchen.units)} here.` }]
+      : []
+  }
+  return kitchen.canners.flatMap((canner): SharedLine[] => {
+    const shared = at(canner.regulatedBy)
+    if (!shared) return []
+    const errorPsi = psi(canner.lastTest?.errorPsi ?? 0)
+    const hold = pressureOn({ kind: canner.regulatedBy, errorPsi }, shared.psi, kitchen.units)
+    return [{ shared, words: `In ${canner.name}: ${hold}.` }]
+  })
 }
 
 type Shared =
@@ -83,28 +105,30 @@ type Shared =
       readonly psi: Process['psi']
       readonly minutes: number
       readonly times: readonly number[]
-      readonly jar: JarSize
     }
   | { readonly outcome: 'refused' }
 
 const SIZES: readonly JarSize[] = ['quart', 'pint']
 
-function sharedAt(one: Food, two: Food, gauge: GaugeKind, kitchen: ComputingKitchen): Shared[] {
-  return SIZES.map((jar): Shared => {
-    const processes = [one, two].map((f) => processOf(f, jar, gauge, kitchen))
-    if (processes.some((p) => p === undefined)) return { outcome: 'refused' }
-    const both = processes as readonly Process[]
-    const mixed = mixedLoad(both)
-    return mixed.outcome === 'process'
-      ? {
-          outcome: 'process',
-          psi: mixed.psi,
-          minutes: mixed.minutes,
-          times: both.map((p) => p.minutes),
-          jar,
-        }
-      : { outcome: 'refused' }
-  })
+function sharedAt(
+  one: Food,
+  two: Food,
+  jar: JarSize,
+  gauge: GaugeKind,
+  kitchen: ComputingKitchen,
+): Shared {
+  const processes = [one, two].map((f) => processOf(f, jar, gauge, kitchen))
+  if (processes.some((p) => p === undefined)) return { outcome: 'refused' }
+  const both = processes as readonly Process[]
+  const mixed = mixedLoad(both)
+  return mixed.outcome === 'process'
+    ? {
+        outcome: 'process',
+        psi: mixed.psi,
+        minutes: mixed.minutes,
+        times: both.map((p) => p.minutes),
+      }
+    : { outcome: 'refused' }
 }
 
 function processOf(

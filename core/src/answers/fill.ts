@@ -1,13 +1,14 @@
 import { boilBeforeTasting } from '../pantry/shelf-dates'
 import { standardAt } from '../load/recall'
 import {
+  pressureOn,
   showAltitude,
   showLength,
   showPressure,
   showTemperature,
   showWeight,
 } from '../quantity/format'
-import { psi, type Feet } from '../quantity/units'
+import { psi, type Feet, type Psi } from '../quantity/units'
 import type { UnitSystem } from '../words'
 import type { Answer, KitchenFigures, Slot } from './data/types'
 
@@ -16,13 +17,20 @@ export interface AnswerKitchen {
   readonly altitudeFt: Feet
   readonly units: UnitSystem
   readonly restMinutes: number
+  /** How much this house's dial reads high, psi; left out where it has none, or more than one. */
+  readonly dialErrorPsi?: Psi
 }
 
 /** This kitchen's own figures; where the tables end the slot says so. */
-export function kitchenFigures({ altitudeFt, units, restMinutes }: AnswerKitchen): KitchenFigures {
+export function kitchenFigures(kitchen: AnswerKitchen): KitchenFigures {
+  const { altitudeFt, units, restMinutes, dialErrorPsi = psi(0) } = kitchen
   const at = (gauge: 'dial' | 'weighted'): string => {
     const target = standardAt(gauge, altitudeFt)
-    return target === null ? 'no tested pressure' : showPressure(psi(target), units)
+    if (target === null) return 'no tested pressure'
+    const told = showPressure(psi(target), units)
+    return gauge === 'weighted' || Math.abs(dialErrorPsi) < 1e-9
+      ? told
+      : `${told} (${pressureOn({ kind: 'dial', errorPsi: dialErrorPsi }, psi(target), units)})`
   }
   return {
     altitude: showAltitude(altitudeFt, units),

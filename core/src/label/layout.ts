@@ -3,6 +3,8 @@ import type { LabelSheet } from './sheets'
 /** What a label says. */
 export interface LabelWords {
   readonly food: string
+  /** What is in a jar of several things; empty for one food. */
+  readonly contents?: string
   /** Batch or jar, "KR4T-3". */
   readonly code: string
   readonly canned: string
@@ -46,10 +48,26 @@ const fit = (text: string, width: number, most: number, bold: boolean): number =
 
 const second = (w: LabelWords): readonly string[] =>
   [
+    ...wrapped(w.contents ?? ''),
     `Canned ${w.canned}`,
     w.bestBy && `Best by ${w.bestBy}`,
     [w.code, w.initials, w.price].filter(Boolean).join('  '),
   ].filter(Boolean)
+
+/** Letters in a line of contents before it goes on in the next. */
+const CONTENTS_LINE = 38
+
+/** Contents in lines of about that length, no ingredient cut. */
+function wrapped(contents: string): readonly string[] {
+  const lines: string[] = []
+  for (const part of contents.split(/(?<=,) /)) {
+    const last = lines.at(-1)
+    if (last !== undefined && last.length + part.length < CONTENTS_LINE)
+      lines[lines.length - 1] = `${last} ${part}`
+    else if (part) lines.push(part)
+  }
+  return lines
+}
 
 /** Places what a label says on a label: the same on paper and in the preview. */
 export function layOutLabel({ label }: LabelSheet, words: LabelWords): LabelLayout {

@@ -1,4 +1,5 @@
 import { foodOf, shortName } from '../method/foods'
+import { mixedNameOf, type JarOf } from '../method/jar-of'
 import { sayDate } from '../time'
 import type { JarProcess } from '../words'
 import type { LabelWords } from './layout'
@@ -12,6 +13,8 @@ export interface LabelledJar {
   readonly process: JarProcess
   readonly recipeId: string | null
   readonly note: string
+  /** What is in it, where it holds several things. */
+  readonly jarOf?: JarOf | null
 }
 
 /** What is wanted on labels besides what the jar says of itself. */
@@ -26,7 +29,8 @@ export interface LabelWishes {
 export function labelWords(jar: LabelledJar, wishes: LabelWishes): LabelWords {
   const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
   return {
-    food: shortName(foodOf(jar.foodId) ?? { name }),
+    food: mixedNameOf(jar.foodId) ?? shortName(foodOf(jar.foodId) ?? { name }),
+    contents: jar.jarOf?.ingredients.map((i) => i.trim()).join(', ') ?? '',
     code: wishes.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code,
     // With its year: a label outlives it.
     canned: sayDate(jar.cannedOn),

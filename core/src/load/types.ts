@@ -53,5 +53,5 @@ export interface HouseCanner extends CannerFacts {
   /** What keeps it from being used today; empty when it may be. */
   readonly blocks: readonly Pick<Block, 'reason'>[]
   /** The last test of its dial; null where there is none on record. */
-  readonly lastTest?: { readonly testedOn: string } | null
+  readonly lastTest?: { readonly testedOn: string; readonly errorPsi?: number } | null
 }

@@ -8,6 +8,7 @@ export { lookUpProcess, optionsAt, rulesOf } from './lookup'
 export { doorLines, type DoorLine } from './door'
 export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
+export { packingOf, packingSteps } from './packing'
 export { mixedJar } from './mixed-jar'
 export {
   foodIdOf,

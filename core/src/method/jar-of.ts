@@ -59,7 +59,7 @@ export function processFor(query: JarQuery): ProcessAnswer {
       ? refuse(
           'contents-unknown',
           `What is in this ${saidName(found.food)}? Name every solid, the liquid and how much of the jar is solid: the time depends on them.`,
-          ['describe the jar under Methods, mixed jar'],
+          ['describe it under Methods, Mixed jar or soup'],
           found.form.source,
         )
       : lookUpProcess(query)

@@ -106,12 +106,7 @@ const MIXTURE_NAMES: Readonly<Record<string, string>> = {
   'tomatoes-okra': 'tomatoes with okra or zucchini, three parts tomatoes to one',
 }
 
-function withRow(
-  jar: Jar,
-  row: string,
-  process: ProcessAnswer,
-  sentence: string,
-): MixedJarAnswer {
+function withRow(jar: Jar, row: string, process: ProcessAnswer, sentence: string): MixedJarAnswer {
   if (process.outcome === 'refused') return refuseAs(jar, process)
   return {
     outcome: 'process',

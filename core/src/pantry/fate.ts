@@ -109,14 +109,25 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
   return undefined
 }
 
-/** Days that a food keeps in the fridge once its jar was opened; tomatoes keep longer by their acid. */
-export const openedDays = (foodId: string): number =>
-  foodId === 'tomatoes' ? KEEPING.openedTomatoDays : KEEPING.openedDays
+/** Tomatoes with something less acid in the jar keep no longer than the other thing. */
+const NOT_TOMATOES_ALONE: ReadonlySet<string | null> = new Set(['tomatoes-okra'])
+
+/** A jar as far as its days in the fridge depend on it. */
+export interface OpenedJar {
+  readonly foodId: string
+  readonly formId?: string | null
+}
+
+/** Days that a food keeps in the fridge once its jar was opened; tomatoes alone keep longer by their acid. */
+export const openedDays = ({ foodId, formId = null }: OpenedJar): number =>
+  foodId === 'tomatoes' && !NOT_TOMATOES_ALONE.has(formId)
+    ? KEEPING.openedTomatoDays
+    : KEEPING.openedDays
 
 /**
  * Until when a jar is eaten that was opened, or that went into the fridge instead of onto
  * the shelf, epoch ms: both keep alike.
  * @param since when it went into the fridge, epoch ms.
  */
-export const eatBy = (since: number, foodId: string): number =>
-  since + openedDays(foodId) * 24 * 3_600_000
+export const eatBy = (since: number, jar: OpenedJar): number =>
+  since + openedDays(jar) * 24 * 3_600_000

@@ -12,6 +12,7 @@ export {
   isPastRescue,
   mayBeShelved,
   openedDays,
+  type OpenedJar,
   whyNotFate,
   type JarToDecide,
 } from './fate'

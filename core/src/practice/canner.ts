@@ -45,6 +45,8 @@ const VENT_M2 = 1.25e-5
 const LEAK_M2 = 6e-5
 const OPEN_M2 = 4e-3
 const PLUG_M2 = 8e-5
+/** Over this a lid or a weight that comes off lets out scalding steam, psi. */
+const UNDER_PRESSURE_PSI = 0.5
 /** The overpressure plug lets go, psi. */
 const PLUG_PSI = 22
 /** A weight is fully up this far over its figure, psi. */
@@ -133,6 +135,8 @@ export function startCanner(options: PracticeOptions): PracticeState {
     plugBlown: false,
     siphoned: 0,
     openedUnderPressure: false,
+    weightOn: false,
+    liftedAtPsi: null,
     burnerW: 0,
   }
   return read(zero, inner)
@@ -175,6 +179,8 @@ function read(accounts: Accounts, inner: Inner, known?: Equilibrium): PracticeSt
     plugBlown: accounts.plugBlown,
     siphoned: accounts.siphoned,
     openedUnderPressure: accounts.openedUnderPressure,
+    weightOn: accounts.weightOn,
+    liftedAtPsi: accounts.liftedAtPsi,
     burnerW: accounts.burnerW,
     inner,
     gaugePsi: gauge,
@@ -268,7 +274,13 @@ function step(s: PracticeState, controls: Controls): PracticeState {
       rocking: controls.weightOn && lift > 0.02,
       plugBlown: s.plugBlown || s.gaugePsi > PLUG_PSI,
       siphoned: Math.min(0.95, s.siphoned + Math.max(0, cost - inner.cushion) * LOST_A_PSI),
-      openedUnderPressure: s.openedUnderPressure || (controls.lidOff === true && s.gaugePsi > 0.5),
+      openedUnderPressure:
+        s.openedUnderPressure || (controls.lidOff === true && s.gaugePsi > UNDER_PRESSURE_PSI),
+      weightOn: controls.weightOn,
+      liftedAtPsi:
+        s.weightOn && !controls.weightOn && s.gaugePsi > UNDER_PRESSURE_PSI
+          ? Math.max(s.liftedAtPsi ?? 0, s.gaugePsi)
+          : s.liftedAtPsi,
       burnerW,
     },
     innerOf(next, T, fall, Math.max(0, inner.cushion - cost)),
@@ -330,7 +342,8 @@ function breathe(
 /** Heat from steam to glass and on to the middle, and air that comes out of its corners, in one step. */
 function jarFlows(options: PracticeOptions, inner: Inner) {
   const q = quarts(options)
-  const pocketMol = (inner.pocketAirMol * STEP_S) / POCKET_S
+  // A thin plume from a half-closed vent does not sweep the corners.
+  const pocketMol = (inner.pocketAirMol * STEP_S * (options.faults?.vent ?? 1)) / POCKET_S
   if (q === 0) return { toJarsJ: 0, shellK: 0, coreK: 0, pocketMol }
   const toShell = q * TO_SHELL_WK * (inner.T - inner.shellK) * STEP_S
   const toCore = q * TO_CORE_WK * (inner.shellK - inner.coreK) * STEP_S

@@ -37,7 +37,7 @@ export function reviewPractice(
   const add = (kind: Finding['kind'], sentence: string): void => void found.push({ kind, sentence })
   aboutVenting(state, samples, add)
   aboutHolding(setup, state, samples, units, add)
-  aboutJars(last, state, add)
+  aboutJars(last, state, units, add)
   if (found.every((f) => f.kind === 'held'))
     add('try', 'Now with something against you: take one of the later lessons.')
   return found
@@ -120,7 +120,15 @@ function aboutHolding(
     add('held', 'Never more than 2 psi (14 kPa) over the target.')
 }
 
-function aboutJars(last: PracticeState, state: LoadState, add: Add): void {
+function aboutJars(last: PracticeState, state: LoadState, units: UnitSystem, add: Add): void {
+  if (last.liftedAtPsi !== null) {
+    const gauge = gaugeScale(units)
+    add(
+      'lost',
+      `You lifted the weight at ${gauge.say(gauge.reading(Math.round(last.liftedAtPsi)))} ${gauge.unit}: scalding steam, and jars that boil over. At the stove those jars are not processed.`,
+    )
+    add('try', 'Leave the weight on until the gauge is at zero and the lock is down.')
+  }
   if (last.openedUnderPressure) {
     add('lost', 'The lid came off under pressure: scalding steam, and jars that boil over.')
     add('try', 'Wait for zero and for the lock, then weight off and ten minutes more.')

@@ -77,6 +77,10 @@ export interface PracticeState {
   /** Share of the jars' liquid that was drawn out, 0 to 1. */
   readonly siphoned: number
   readonly openedUnderPressure: boolean
+  /** Whether the weight is on. */
+  readonly weightOn: boolean
+  /** The highest pressure at which somebody lifted the weight, psi; null where nobody did. */
+  readonly liftedAtPsi: number | null
   readonly burnerW: number
   readonly inner: Inner
 }

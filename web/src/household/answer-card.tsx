@@ -1,5 +1,7 @@
+import { psi } from '@kelvit/core'
 import { fillAnswer, SOURCES, type Answer } from '@kelvit/core/answers'
 import { ButtonLink } from '../ui/button'
+import { useGaugeHere } from './gauge'
 import { useHousehold } from './session'
 
 interface CardProps {
@@ -33,7 +35,14 @@ export function Card({ title, say, source, act, onAct }: CardProps) {
 /** An answer's own figures: this kitchen's, in its units. */
 export function useFill(): (answer: Answer) => string {
   const { altitudeFt, units, settings } = useHousehold().household
-  return (answer) => fillAnswer(answer, { altitudeFt, units, restMinutes: settings.restMinutes })
+  const { errorPsi } = useGaugeHere('dial')
+  const kitchen = {
+    altitudeFt,
+    units,
+    restMinutes: settings.restMinutes,
+    dialErrorPsi: psi(errorPsi),
+  }
+  return (answer) => fillAnswer(answer, kitchen)
 }
 
 export function AnswerCard({

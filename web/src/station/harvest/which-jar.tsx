@@ -35,7 +35,7 @@ export function WhichJar({
             onChange={(e) => choice.setMixed(e.target.value)}
           />
         )}
-        <ButtonLink to="/methods/mixed-jar">Describe a mixed jar</ButtonLink>
+        <ButtonLink to="/methods/jar">Describe a mixed jar</ButtonLink>
       </div>
     </Panel>
   )

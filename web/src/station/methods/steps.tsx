@@ -1,4 +1,12 @@
-import { formOf, jarName, kitchenNumber, shortName, type Food, type Process } from '@kelvit/core'
+import {
+  formOf,
+  jarName,
+  kitchenNumber,
+  packingSteps,
+  shortName,
+  type Food,
+  type Process,
+} from '@kelvit/core'
 import { useHousehold } from '../../household/session'
 import { Caution, Panel } from '../../ui/panel'
 
@@ -20,7 +28,8 @@ export function Steps({ food, process }: { readonly food: Food; readonly process
     settings.salt &&
       process.saltTspPerJar > 0 &&
       `Salt, if wanted: ${kitchenNumber(process.saltTspPerJar)} tsp a ${jarName(process.jar, 1)}.`,
-    'Liquid, headspace, debubble, measure again.',
+    ...packingSteps(process.formId, process.pack),
+    'Measure the headspace, press out the bubbles, measure again.',
     settings.wipeRimsWithVinegar
       ? 'Wipe each rim with vinegar; a finger round it finds a nick.'
       : 'Wipe each rim; a finger round it finds a nick.',

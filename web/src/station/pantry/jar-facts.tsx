@@ -122,7 +122,7 @@ export function JarCaution({ jar, today }: { readonly jar: Jar; readonly today: 
           it over.
         </p>
       )}
-      <LookBefore foodId={jar.foodId} />
+      <LookBefore jar={jar} />
     </>
   )
 }

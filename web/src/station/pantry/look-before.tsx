@@ -4,32 +4,33 @@ import {
   DOUBTFUL_STEPS,
   LOOK_BEFORE,
   openedDays,
+  type OpenedJar,
 } from '@kelvit/core'
 import { useHousehold } from '../../household/session'
 import { Caution } from '../../ui/panel'
 
 /** How long an opened jar keeps, as people say it. */
-const fridgeWords = (foodId: string): string => {
-  const days = openedDays(foodId)
+const fridgeWords = (jar: OpenedJar): string => {
+  const days = openedDays(jar)
   return days === 4 ? '3–4 days' : `5–${days} days`
 }
 
 /** The look before the taste, and below it what to do with a jar that fails. */
-export const LookBefore = ({ foodId }: { readonly foodId: string }) => (
+export const LookBefore = ({ jar }: { readonly jar: OpenedJar }) => (
   <>
-    <LookFirst foodId={foodId} />
+    <LookFirst jar={jar} />
     <Doubtful />
   </>
 )
 
 /** The look before the taste: short, and always in the same place. */
-export function LookFirst({ foodId }: { readonly foodId: string }) {
+export function LookFirst({ jar }: { readonly jar: OpenedJar }) {
   const { household } = useHousehold()
   return (
     <Caution>
       Look first: lid dished, no leak, no mould, no cloud, nothing spurts. Smell last, never taste a
       doubtful jar. Boil it {boilBeforeTasting(household.altitudeFt)} minutes before tasting.
-      Opened, it keeps {fridgeWords(foodId)} in the fridge.
+      Opened, it keeps {fridgeWords(jar)} in the fridge.
     </Caution>
   )
 }

@@ -170,7 +170,7 @@ function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
   const say = useSayFate()
   const { may } = useHousehold()
   const { dayTime } = useTimes()
-  const until = eatBy(Date.parse(jar.stateAt), jar.foodId)
+  const until = eatBy(Date.parse(jar.stateAt), jar)
   const over = now > until
   return (
     <li className="flex flex-wrap items-center justify-between gap-2 py-2">

@@ -182,7 +182,7 @@ function TakeForm({
           {place(next) && ` On ${place(next)}.`}
         </p>
       </div>
-      <LookFirst foodId={kind.foodId} />
+      <LookFirst jar={next} />
       <div className="grid gap-3 sm:grid-cols-[auto_1fr_1fr]">
         <Stepper
           label="How many"

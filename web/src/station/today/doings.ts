@@ -121,7 +121,7 @@ function heldDoing(jars: readonly Jar[]): Doing | undefined {
 function fridgeDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | undefined {
   const fridge = jars
     .filter((j) => j.state === 'opened' || j.state === 'refrigerated')
-    .map((j) => ({ jar: j, until: eatBy(Date.parse(j.stateAt), j.foodId) }))
+    .map((j) => ({ jar: j, until: eatBy(Date.parse(j.stateAt), j) }))
     .sort((a, b) => a.until - b.until)
   if (fridge.length === 0) return undefined
   const late = fridge.some((f) => f.until < now)
