@@ -159,3 +159,21 @@ UPDATE households SET settings = settings || '{"foodMinutes": {}}';
 --> statement-breakpoint
 -- Written down at once: a later step of the same migration may alter the table.
 SET CONSTRAINTS ALL IMMEDIATE;
+--> statement-breakpoint
+-- Jars that are gone are not held again with their load: there may be thousands. One that comes
+-- back, because it was a slip that it was gone, comes back as its load is judged by then.
+ALTER TABLE logbook ADD COLUMN hold text;
+--> statement-breakpoint
+CREATE FUNCTION kelvit_hold_again() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  SELECT hold INTO NEW.hold FROM logbook WHERE household_id = NEW.household_id AND id = NEW.load_id;
+  RETURN NEW;
+END $$;
+--> statement-breakpoint
+CREATE TRIGGER held_again BEFORE UPDATE OF state ON jars FOR EACH ROW
+  WHEN (NEW.load_id IS NOT NULL AND OLD.state IN ('eaten', 'discarded', 'processed-again')
+    AND NEW.state NOT IN ('eaten', 'discarded', 'processed-again'))
+  EXECUTE FUNCTION kelvit_hold_again();
+--> statement-breakpoint
+-- Lines from before say nothing of it: they are worked out anew.
+DELETE FROM logbook;

@@ -336,6 +336,18 @@ describe('a gauge test that was a slip', () => {
 })
 
 describe('what a recall looks at', () => {
+  test('a jar that was eaten by a slip comes back as its load is judged by now', async () => {
+    const s = await planned(kit, DIAL)
+    await evening(s, [12.5, 13, 12.5, 13])
+    const [jar] = await s.jars()
+    const at = (): string => new Date(kit.clock.now()).toISOString()
+    const become = (state: string) =>
+      s.who.send('PUT', `/api/jars/${jar.id}/fate`, { state, at: at() })
+    expect((await become('eaten')).status).toBe(200)
+    await testDial(s, 1)
+    expect((await become('on-shelf')).status).toBe(200)
+    expect((await s.jars()).find((j) => j.id === jar.id)).toMatchObject({ state: 'on-shelf', hold: 'in-doubt' }) // prettier-ignore
+  })
   test('a load of the very day of a test, on both sides', async () => {
     const s = await planned(kit, DIAL)
     await evening(s, [12.5, 13, 12.5, 13])

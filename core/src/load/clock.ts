@@ -51,6 +51,13 @@ export function foldLoad(setup: LoadSetup, events: readonly LoadEvent[]): LoadSt
   return first && unsure ? doubt(told, 'simulated', first) : told
 }
 
+/**
+ * A state with words of Kelvit's own that come after all facts and only add doubts: the same
+ * as folding them with the others.
+ */
+export const withOwnWords = (state: LoadState, words: readonly LoadEvent[]): LoadState =>
+  words.reduce((s, e) => (e.kind === 'recalled' || e.kind === 'found-short' ? doubt(s, e.kind, e) : s), state) // prettier-ignore
+
 /** Whether a load is only good, or only as good, because of these facts. */
 function restsOn(
   setup: LoadSetup,

@@ -20,7 +20,7 @@ export {
   type GaugeTest,
 } from './fitness'
 export { jarSpecs } from './jars'
-export { foldLoad } from './clock'
+export { foldLoad, withOwnWords } from './clock'
 export { isDown } from './opening'
 export {
   altitudeOn,

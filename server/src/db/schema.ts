@@ -464,6 +464,8 @@ export const logbook = pgTable(
     verdict: text('verdict').$type<Verdict>().notNull(),
     /** Why it is in doubt or not as tested; empty otherwise. */
     reason: text('reason').notNull(),
+    /** Why the jars of the load are held. */
+    hold: text('hold').$type<Hold>(),
     /** From the first jar filled to the last one out, minutes; null until then. */
     minutes: doublePrecision('minutes'),
     foods: text('foods').array().notNull(),

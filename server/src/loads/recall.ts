@@ -15,24 +15,32 @@ import {
   requiredAt,
   altitudeOn,
   whyHeld,
+  withOwnWords,
   type LoadEvent,
   type LoadState,
   type RecallCause,
   type StandingTest,
   type UnitSystem,
 } from '@kelvit/core'
-import { and, asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { setImmediate } from 'node:timers/promises'
 import type { Tx } from '../db/pool'
-import { gaugeTests, jars, loadEvents, loads } from '../db/schema'
+import { gaugeTests, jars, loads } from '../db/schema'
 import { toWire } from '../db/wire'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
-import { asEvent, type LoadRow } from '../store/loads'
+import { type LoadRow } from '../store/loads'
 import { readRecalledJars } from '../store/jars'
-import { sayToMany, type Said } from '../store/recalls'
+import {
+  asFacts,
+  sayToMany,
+  type Judged,
+  type Said,
+  type ToldLoad,
+  type Voice,
+} from '../store/recalls'
 
 type HouseholdRow = Awaited<ReturnType<typeof householdOf>>
 
@@ -40,8 +48,10 @@ type HouseholdRow = Awaited<ReturnType<typeof householdOf>>
 const HEAT_OFF = ['cooling', 'resting', 'unloading', 'standing', 'checked'] as const
 /** What Kelvit itself said of a load on the strength of a test or an altitude. */
 const OWN = ['recalled', 'found-short', 'figures-changed', 'gauge-off', 'no-process'] as const
+/** Loads whose facts are read at once. */
+const READ_AT_ONCE = 500
 /** Loads that are folded at once; the server answers others in between. */
-const AT_ONCE = 100
+const AT_ONCE = 50
 
 /** When a load was started. */
 const BEGAN =
@@ -75,32 +85,37 @@ const standingTests = (tx: Tx, cannerId?: string) =>
 export async function rejudge(tx: Tx, deps: Deps, actor: Actor, cannerId?: string): Promise<void> {
   const household = await householdOf(tx, actor)
   const tests = await standingTests(tx, cannerId)
-  const said: Said[] = []
-  for await (const known of knownLoads(tx, actor, household, tests, cannerId))
-    said.push(...wordsFor(known, tests, household.units))
-  if (said.length === 0) return
-  await sayToMany(
-    tx,
-    said,
-    {
-      now: new Date(deps.clock.now()),
-      householdId: actor.householdId,
-      memberId: actor.memberId,
-      by: actor.memberName,
-    },
-    judgedAs,
-  )
+  const voice = {
+    now: new Date(deps.clock.now()),
+    householdId: actor.householdId,
+    memberId: actor.memberId,
+    by: actor.memberName,
+  }
+  const told: ToldLoad[] = []
+  for await (const known of knownLoads(tx, actor, household, tests, cannerId)) {
+    const said = wordsFor(known, tests, household.units)
+    if (said.length > 0) told.push(tell(known, said, voice))
+  }
+  if (told.length > 0) await sayToMany(tx, told, voice, judgedAs)
+}
+
+/** A load with what is new about it; folded again only where something of before is withdrawn. */
+function tell({ load, events, state }: Known, said: readonly Said[], voice: Voice): ToldLoad {
+  const own = asFacts(said, voice)
+  const withdrawn = own.some((e) => e.kind === 'withdrawn')
+  const judged = withdrawn
+    ? judgedAs(load, [...events, ...own])
+    : judgedBy(load, withOwnWords(state, own))
+  return { load, events, own, judged }
 }
 
 /** What becomes of a load's jars and its line in the logbook with all its facts. */
-function judgedAs(load: LoadRow, events: readonly LoadEvent[]) {
-  const state = foldLoad(load.setup, events)
+const judgedAs = (load: LoadRow, events: readonly LoadEvent[]): Judged =>
+  judgedBy(load, foldLoad(load.setup, events))
+
+function judgedBy(load: LoadRow, state: LoadState): Judged {
   const judgement = judgeLoad(load.setup, state)
-  return {
-    hold: holdOf(load.setup, state),
-    verdict: judgement.verdict,
-    reason: whyHeld(judgement),
-  }
+  return { hold: holdOf(load.setup, state), verdict: judgement.verdict, reason: whyHeld(judgement) }
 }
 
 /**
@@ -137,14 +152,16 @@ async function* knownLoads(
       lowest,
     )
   })
-  for (let i = 0; i < meant.length; i += AT_ONCE) {
-    const some = meant.slice(i, i + AT_ONCE).map((r) => r.load)
-    const factsOf = await factsByLoad(tx, inArray(loadEvents.loadId, some.map((l) => l.id))) // prettier-ignore
-    for (const load of some) {
-      const events = factsOf.get(load.id) ?? []
-      yield knownOf(load, events, tests, household, actor.zone)
+  for (let i = 0; i < meant.length; i += READ_AT_ONCE) {
+    const some = meant.slice(i, i + READ_AT_ONCE).map((r) => r.load)
+    const factsOf = await factsByLoad(
+      tx,
+      some.map((l) => l.id),
+    )
+    for (const [n, load] of some.entries()) {
+      yield knownOf(load, factsOf.get(load.id) ?? [], tests, household, actor.zone)
+      if (n % AT_ONCE === 0) await setImmediate()
     }
-    await setImmediate()
   }
 }
 
@@ -201,15 +218,19 @@ function mayBeTouched(
   })
 }
 
-async function factsByLoad(tx: Tx, where: SQL): Promise<ReadonlyMap<string, readonly LoadEvent[]>> {
-  const rows = await tx.select().from(loadEvents).where(where)
-  const byLoad = new Map<string, LoadEvent[]>()
-  for (const row of rows) {
-    const list = byLoad.get(row.loadId)
-    if (list) list.push(asEvent(row))
-    else byLoad.set(row.loadId, [asEvent(row)])
-  }
-  return byLoad
+/** The facts of loads as the fold reads them, put together by the database: there may be many. */
+async function factsByLoad(
+  tx: Tx,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, readonly LoadEvent[]>> {
+  const { rows } = await tx.execute<{ load: string; facts: LoadEvent[] }>(sql`
+    select load_id as load, json_agg(json_build_object(
+      'id', id, 'kind', kind, 'by', by, 'psi', psi, 'text', text, 'eventId', event_id,
+      'source', source, 'doubtIds', doubt_ids, 'at', extract(epoch from at)::float8 * 1000,
+      'happenedAt', extract(epoch from happened_at)::float8 * 1000,
+      'heardAt', extract(epoch from heard_at)::float8 * 1000)) as facts
+    from load_events where load_id = any(${sql.param([...ids])}::uuid[]) group by load_id`)
+  return new Map(rows.map((r) => [r.load, r.facts]))
 }
 
 /** What is new about a load, and what is to be withdrawn. */
@@ -234,8 +255,6 @@ function wordsFor(
   const fresh = causes
     .filter((c) => !told.some((e) => covers(e, c)))
     .map((c): Said => ({
-      load,
-      events,
       kind: c.kind,
       eventId: c.testId,
       psi: c.kind === 'found-short' ? needed(c) : null,
@@ -252,8 +271,6 @@ function wordsFor(
   return [
     ...fresh,
     ...untrue.map((e): Said => ({
-      load,
-      events,
       kind: 'withdrawn',
       eventId: e.id,
       psi: null,

@@ -1,6 +1,7 @@
 import {
   foldLoad,
   formOf,
+  holdOf,
   judgeLoad,
   shortName,
   whyHeld,
@@ -56,6 +57,7 @@ export async function writeLines(tx: Tx, loaded: readonly FoldedLoad[]): Promise
         startsAt: sql`excluded.starts_at`,
         verdict: sql`excluded.verdict`,
         reason: sql`excluded.reason`,
+        hold: sql`excluded.hold`,
         minutes: sql`excluded.minutes`,
         foods: sql`excluded.foods`,
         words: sql`excluded.words`,
@@ -91,6 +93,7 @@ function lineOf(
     startsAt: row.startsAt,
     verdict: judgement.verdict,
     reason: whyHeld(judgement),
+    hold: holdOf(row.setup, state),
     minutes:
       begun !== undefined && ended !== undefined && ended > begun ? (ended - begun) / 60_000 : null,
     foods: [...new Set(found.map(({ food }) => food.id))],

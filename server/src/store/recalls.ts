@@ -6,81 +6,100 @@ import type { Tx } from '../db/pool'
 import { loadEvents, loads } from '../db/schema'
 import { asEvent, type LoadRow } from './loads'
 
-/** A word that Kelvit itself says of a load, with the facts the load had when it was thought of. */
+/** A word that Kelvit itself says of a load. */
 export interface Said {
-  readonly load: LoadRow
-  readonly events: readonly LoadEvent[]
   readonly kind: LoadEventKind
   readonly eventId: string | null
   readonly psi: number | null
   readonly text: string
 }
 
-interface Voice {
+export interface Voice {
   readonly now: Date
   readonly householdId: string
   readonly memberId: string | null
   readonly by: string
 }
 
-interface Judged {
+export interface Judged {
   readonly hold: Hold | null
   readonly verdict: Verdict
   readonly reason: string
 }
 
+/** What becomes of a load with all its facts. */
+type Judge = (load: LoadRow, events: readonly LoadEvent[]) => Judged
+
+/** A load that is told something: its facts as they were thought of, what is added, and what follows. */
+export interface ToldLoad {
+  readonly load: LoadRow
+  readonly events: readonly LoadEvent[]
+  readonly own: readonly LoadEvent[]
+  readonly judged: Judged
+}
+
+/** Words as facts that are entered and heard now. */
+export const asFacts = (said: readonly Said[], { now, by }: Voice): readonly LoadEvent[] =>
+  said.map((s): LoadEvent => ({
+    ...s,
+    id: uuidv7(),
+    at: now.getTime(),
+    heardAt: now.getTime(),
+    by,
+    psi: s.psi === null ? null : psi(s.psi),
+  }))
+
 /**
  * Says many words to many loads in one step: their facts, their jars and their lines in the
  * logbook, however many there are. A load that somebody said something to meanwhile is judged
  * by that as well.
- * @param judge what becomes of a load with all its facts.
  */
 export async function sayToMany(
   tx: Tx,
-  said: readonly Said[],
+  told: readonly ToldLoad[],
   voice: Voice,
-  judge: (load: LoadRow, events: readonly LoadEvent[]) => Judged,
+  judge: Judge,
 ): Promise<void> {
-  const at = voice.now.getTime()
-  const rows = said.map((s) => ({ ...s, id: uuidv7() }))
-  const factsOf = new Map(said.map((s) => [s.load.id, s.events]))
-  for (const [id, events] of await changedMeanwhile(tx, factsOf)) factsOf.set(id, events)
-  const own = new Map<string, LoadEvent[]>()
-  for (const r of rows)
-    own.set(r.load.id, [
-      ...(own.get(r.load.id) ?? []),
-      { ...r, at, heardAt: at, by: voice.by, psi: r.psi === null ? null : psi(r.psi) },
-    ])
-  const loadsOf = new Map(said.map((s) => [s.load.id, s.load]))
-  const judged = [...loadsOf.values()].map((load) => ({
-    id: load.id,
-    ...judge(load, [...(factsOf.get(load.id) ?? []), ...(own.get(load.id) ?? [])]),
-  }))
-  const words = JSON.stringify(rows.map((r) => ({ id: r.id, load: r.load.id, kind: r.kind, event: r.eventId, psi: r.psi, text: r.text }))) // prettier-ignore
+  const changed = await changedMeanwhile(tx, new Map(told.map((t) => [t.load.id, t.events])))
+  const judged = told.map(({ load, own, judged }) => {
+    const events = changed.get(load.id)
+    return { id: load.id, ...(events ? judge(load, [...events, ...own]) : judged) }
+  })
+  const words = JSON.stringify(
+    told.flatMap(
+      ({ load, own }) =>
+      own.map((e) => ({ id: e.id, load: load.id, kind: e.kind, event: e.eventId, psi: e.psi, text: e.text })), // prettier-ignore
+    ),
+  )
   const { householdId, memberId, by } = voice
   const now = voice.now.toISOString()
+  const verdicts = sql`judged as materialized (
+    select * from jsonb_to_recordset(${JSON.stringify(judged)}::jsonb) as j(id uuid, hold text, verdict text, reason text)
+  )`
+  const holds = sql`update jars set hold = judged.hold, version = version + 1, updated_at = ${now}::timestamptz
+    from judged
+    where jars.household_id = ${householdId}::uuid and jars.load_id = judged.id and jars.hold is distinct from judged.hold
+      and jars.state not in ${GONE}`
   // In one statement: the log's lines are written once, at its end.
   await tx.execute(sql`
-    with words as (
+    with words as materialized (
       select * from jsonb_to_recordset(${words}::jsonb)
         as w(id uuid, load uuid, kind text, event uuid, psi double precision, text text)
-    ), judged as (
-      select * from jsonb_to_recordset(${JSON.stringify(judged)}::jsonb)
-        as j(id uuid, hold text, verdict text, reason text)
-    ), said as (
+    ), ${verdicts}, said as (
       insert into load_events (id, household_id, load_id, at, heard_at, kind, member_id, by, psi, text, event_id)
       select id, ${householdId}::uuid, load, ${now}::timestamptz, ${now}::timestamptz, kind, ${memberId}::uuid, ${by}, psi, text, event
       from words
-    ), held as (
-      update jars set hold = judged.hold, version = version + 1, updated_at = ${now}::timestamptz
-      from judged
-      where jars.household_id = ${householdId}::uuid and jars.load_id = judged.id and jars.hold is distinct from judged.hold
+    ), held as (${holds}), told as (
+      select load, string_agg(text, E'\n') as text from words group by load
     )
-    update logbook set verdict = judged.verdict, reason = judged.reason,
-      words = logbook.words || coalesce((select E'\n' || string_agg(words.text, E'\n') from words where words.load = judged.id), '')
-    from judged
+    update logbook set verdict = judged.verdict, reason = judged.reason, hold = judged.hold,
+      words = logbook.words || E'\n' || told.text
+    from judged join told on told.load = judged.id
     where logbook.household_id = ${householdId}::uuid and logbook.id = judged.id`)
 }
+
+/** States of jars that are gone: one that comes back is held as its load is judged by then. */
+const GONE = ['eaten', 'discarded', 'processed-again']
 
 /** Holds the loads against other words until the end, and tells which of them heard one since. */
 async function changedMeanwhile(
