@@ -61,6 +61,26 @@ export interface MixedJarAsked {
   readonly solidsPercent?: number
   readonly rehydrated?: boolean
 }
+export interface AskQuery {
+  readonly q: string
+  /** For whoever asks without a household; a household has its own. */
+  readonly altitudeFt?: number
+}
+/** What was found for a question: one answer to trust, or none, and what else it may mean. */
+export interface AskedAnswer {
+  readonly answer: {
+    readonly id: string
+    readonly ask: string
+    readonly say: string
+    readonly figures?: Readonly<Record<string, string>>
+    readonly source: string
+    /** The page that it leads to; empty where there is none. */
+    readonly to: string
+  } | null
+  readonly also: readonly { readonly id: string; readonly ask: string }[]
+  /** What was understood, in words. */
+  readonly understood?: string
+}
 export interface EstimateQuery {
   readonly line: string
   readonly jar?: JarWord
@@ -165,6 +185,23 @@ export const answersApi = {
       { solidsPercent: Joi.number().min(0).max(100), rehydrated: Joi.boolean() },
     ),
     answer: mixedJar,
+  }),
+  ask: route({
+    method: 'get',
+    path: paths.ask,
+    summary: 'The answer to a question in a cook’s words, or the closest topics',
+    least: 'anyone',
+    query: shape<AskQuery>({ q: Joi.string().trim().min(1).max(300) }, { altitudeFt }),
+    answer: shape<AskedAnswer>(
+      {
+        answer: shape<NonNullable<AskedAnswer['answer']>>(
+          { id: said, ask: said, say: said, source: said, to: said },
+          { figures: Joi.object().pattern(Joi.string(), Joi.string()) },
+        ).allow(null),
+        also: listOf(shape<AskedAnswer['also'][number]>({ id: said, ask: said })),
+      },
+      { understood: said },
+    ),
   }),
   estimate: route({
     method: 'get',

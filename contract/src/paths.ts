@@ -13,6 +13,7 @@ export const paths = {
   method: '/api/method',
   estimate: '/api/estimate',
   mixedJar: '/api/mixed-jar',
+  ask: '/api/ask',
   mixedJars: '/api/mixed-jars',
   canners: '/api/canners',
   gaugeTests: '/api/gauge-tests',

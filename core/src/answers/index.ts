@@ -1,3 +1,4 @@
+export { ask, type AskedAnswer } from './ask'
 export { ANSWERS } from './answers'
 export { computeAnswer, type Computed, type ComputingKitchen } from './computed'
 export { fillAnswer, kitchenFigures, type AnswerKitchen } from './fill'

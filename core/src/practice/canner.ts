@@ -223,21 +223,28 @@ function holes(s: PracticeState, controls: Controls): { area: number; lift: numb
   return { area: vent + leak + plug + (controls.lidOff ? OPEN_M2 : 0), lift }
 }
 
-function step(s: PracticeState, controls: Controls): PracticeState {
+/** What the burner gives now, and what the room takes, W. */
+function powers(s: PracticeState, controls: Controls) {
   const { options, inner } = s
   const pot = POTS[options.size]
+  const wanted =
+    Math.max(0, Math.min(1, controls.heat)) * pot.burnerW * (options.faults?.burner ?? 1)
+  const gust = options.faults?.gust
+  const draught = gust && s.seconds >= gust.fromS && s.seconds < gust.toS ? 3.5 : 1
+  return {
+    burnerW: s.burnerW + ((wanted - s.burnerW) * STEP_S) / BURNER_LAG_S,
+    lostW: pot.lossWK * draught * (inner.T - ROOM_K),
+  }
+}
+
+function step(s: PracticeState, controls: Controls): PracticeState {
+  const { options, inner } = s
   const outsidePa = atmosphere(feet(options.altitudeFt))
   const c = contentsOf(options, inner)
   const gas = equilibrium(c, inner.T)
   const { area, lift } = holes(s, controls)
 
-  const wanted =
-    Math.max(0, Math.min(1, controls.heat)) * pot.burnerW * (options.faults?.burner ?? 1)
-  const burnerW = s.burnerW + ((wanted - s.burnerW) * STEP_S) / BURNER_LAG_S
-  const gust = options.faults?.gust
-  const draught = gust && s.seconds >= gust.fromS && s.seconds < gust.toS ? 3.5 : 1
-  const lostW = pot.lossWK * draught * (inner.T - ROOM_K)
-
+  const { burnerW, lostW } = powers(s, controls)
   const out = breathe(inner, gas, outsidePa, area)
   const jars = jarFlows(options, inner)
   const next = {

@@ -14,7 +14,11 @@ import {
   type LotYield,
 } from '@kelvit/core'
 import type Router from '@koa/router'
-import { containers, cropWords } from '../db/schema'
+import { ask, type ComputingKitchen } from '@kelvit/core/answers'
+import { DEFAULT_SETTINGS } from '../account/defaults'
+import { canners, containers, cropWords } from '../db/schema'
+import { householdOf } from '../kitchen/figures'
+import { blocksOf, lastTests } from '../store/gauge-tests'
 import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { ProblemError, unprocessable } from '../http/problem'
@@ -33,8 +37,36 @@ export function answerRoutes(router: Router, deps: Deps): void {
       altitudeFt: feet(query.altitudeFt),
     }),
   )
+  serve(router, answersApi.ask, async ({ actor, query }) =>
+    ask(query.q, actor ? await ownKitchen(deps, actor) : anyKitchen(query.altitudeFt ?? 0)),
+  )
   serve(router, answersApi.estimate, ({ actor, query }) => estimate(deps, actor, query))
 }
+
+/** A kitchen nobody described: the tables alone, at an altitude. */
+const anyKitchen = (altitudeFt: number): ComputingKitchen => ({
+  altitudeFt: feet(altitudeFt),
+  units: 'us',
+  settings: DEFAULT_SETTINGS,
+  canners: [],
+})
+
+/** The kitchen of the household that asks, with the canners that may be used today. */
+const ownKitchen = (deps: Deps, actor: Actor): Promise<ComputingKitchen> =>
+  deps.db.inHousehold(actor, async (tx) => {
+    const { altitudeFt, units, settings } = await householdOf(tx, actor)
+    const gear = (await tx.select().from(canners)).filter((c) => !c.retired)
+    const tests = await lastTests(
+      tx,
+      gear.map((c) => c.id),
+    )
+    const today = dateAt(deps.clock.now(), actor.zone)
+    const fit = gear.map((c) => {
+      const test = tests.get(c.id)
+      return { ...c, blocks: blocksOf(c, test, today), lastTest: test ?? null }
+    })
+    return { altitudeFt, units, settings, canners: fit.filter((c) => c.blocks.length === 0) }
+  })
 
 async function estimate(
   deps: Deps,

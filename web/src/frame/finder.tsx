@@ -1,5 +1,4 @@
-import { normalise } from '@kelvit/core'
-import { computeAnswer, findAnswers, type Answer, type Computed } from '@kelvit/core/answers'
+import { answerOf, ask, type Answer } from '@kelvit/core/answers'
 import { Command } from 'cmdk'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -26,22 +25,14 @@ export function Finder({
   )
 }
 
-/** Words enough for a question; fewer are a name. */
-const QUESTION_WORDS = 3
-
-/** What fits the words: something worked out, something told, and things by their names. */
+/** What fits the words: one answer to trust, the closest topics, and things by their names. */
 function useFound(text: string) {
   const things = useThings(text)
   const { household } = useHousehold()
   const canners = useCanners().data
   return useMemo(() => {
-    const asked = text.trim()
     const fit = (canners ?? []).filter((c) => !c.retired && c.blocks.length === 0)
-    const computed: Computed | undefined =
-      asked === '' ? undefined : computeAnswer(asked, { ...household, canners: fit })
-    const answers: readonly Answer[] = asked.length < 3 ? [] : findAnswers(asked)
-    const isQuestion = asked.endsWith('?') || normalise(asked).split(' ').length >= QUESTION_WORDS
-    return { computed, answers, things, isQuestion }
+    return { ...ask(text, { ...household, canners: fit }), things }
   }, [text, things, household, canners])
 }
 
@@ -50,7 +41,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
   const [opened, setOpened] = useState<Answer>()
   const input = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
-  const { computed, answers, things, isQuestion } = useFound(text)
+  const { answer, also, understood, things } = useFound(text)
   useEffect(() => {
     input.current?.focus()
     // What was typed while the box was on its way belongs into it.
@@ -65,9 +56,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
     setText(typed)
     setOpened(undefined)
   }
-  const shown = opened ?? (isQuestion && !computed ? answers[0] : undefined)
-  const others = answers.filter((a) => a !== shown)
-  const nothing = things.length === 0 && answers.length === 0 && !computed
+  const nothing = things.length === 0 && also.length === 0 && !answer
   return (
     // What fits is found here, by the words of the field; the box only moves among it.
     <Command shouldFilter={false} loop label="Find or ask">
@@ -80,22 +69,33 @@ function FinderBox({ done }: { readonly done: () => void }) {
         onValueChange={type}
       />
       <div aria-live="polite">
-        {computed && (
-          <Card title={computed.ask} say={computed.say} act={computed.act} onAct={done} />
+        {opened ? (
+          <AnswerCard answer={opened} onAct={done} />
+        ) : (
+          answer && (
+            <Card
+              title={answer.ask}
+              say={answer.say}
+              source={understood ? `${answer.source}. Understood: ${understood}.` : answer.source}
+              act={
+                answerOf(answer.id)?.act ?? (answer.to ? ['Open the page', answer.to] : undefined)
+              }
+              onAct={done}
+            />
+          )
         )}
-        {shown && <AnswerCard answer={shown} onAct={done} />}
       </div>
       <Command.List label="Found" className="mt-1">
         {things.map((h) => (
           <Line key={h.key} id={h.key} name={h.name} about={h.about} choose={() => go(h)} />
         ))}
-        {others.map((a) => (
+        {also.map((a) => (
           <Line
             key={a.id}
             id={`answer ${a.id}`}
             name={a.ask}
-            about="answer"
-            choose={() => setOpened(a)}
+            about={answer ? 'answer' : 'closest topic'}
+            choose={() => setOpened(answerOf(a.id))}
           />
         ))}
         {nothing && (

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { isRunning } from '../household/facts'
 import { useTimes } from '../household/words'
-import { useMinute } from '../sync/clock'
+import { useClockJumped, useMinute } from '../sync/clock'
 import { useKeeps, useWaiting } from '../sync/outbox'
 import { useLoads } from '../sync/queries'
 import { useReach } from '../sync/reach'
@@ -17,7 +17,10 @@ export function Strips() {
   const { heard, at } = useReach()
   const { dayTime } = useTimes()
   const now = useMinute()
+  const jumped = useClockJumped()
   const words = [
+    jumped &&
+      'The clock of this device was changed. Kelvit asks the server for the time; what you record now is put right when it is sent.',
     !heard &&
       `No network: this is what was known ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&

@@ -8,16 +8,44 @@ import { request } from './request'
  */
 let { offset, frozenAt } = remembered()
 let measured = false
+/** Where both clocks of the device stood when it last heard the server's: the one may be set, the other only runs. */
+let heardWith: { readonly wall: number; readonly running: number } | undefined
+let jumped = false
+/** The wall clock of a device that ran so far off its running clock was set, or the device slept, ms. */
+const JUMP_MS = 2000
 const listeners = new Set<() => void>()
 let timer: number | undefined
 
-export const nowMs = (): number => frozenAt ?? Date.now() + offset
+export function nowMs(): number {
+  if (frozenAt !== null) return frozenAt
+  const wall = Date.now()
+  if (heardWith && !jumped) {
+    const ran = performance.now() - heardWith.running
+    if (Math.abs(wall - heardWith.wall - ran) > JUMP_MS) noticeJump()
+  }
+  return wall + offset
+}
+
+/** What was known of the server's time is worth nothing now: it is asked for again at once. */
+function noticeJump(): void {
+  jumped = true
+  queueMicrotask(() => {
+    listeners.forEach((l) => l())
+    void setClock()
+  })
+}
+
+/** Whether the device's clock jumped, and the server was not heard since. */
+export const useClockJumped = (): boolean => useSyncExternalStore(subscribe, () => jumped)
 
 /** The instant to write on an event that happens now. */
 export const nowIso = (): string => new Date(nowMs()).toISOString()
 
-/** Whether the server's time was ever heard; until then the device's own clock is only a guess. */
-export const isMeasured = (): boolean => measured
+/** Whether the server's time was heard, and the device's clock has not jumped since; until then the device's own clock is only a guess. */
+export function isMeasured(): boolean {
+  nowMs()
+  return measured && !jumped
+}
 
 /** What hooks see: whole seconds, so that a render is only due when a clock changes. */
 const wholeSecond = (): number => Math.floor(nowMs() / 1000) * 1000
@@ -70,6 +98,8 @@ export async function setClock(): Promise<void> {
   const reading = await request<ClockReading>('GET', paths.clock).catch(() => undefined)
   if (!reading) return
   measured = true
+  jumped = false
+  heardWith = { wall: Date.now(), running: performance.now() }
   const half = (Date.now() - sent) / 2
   if (reading.frozen) frozenAt = reading.now
   else {

@@ -9,7 +9,7 @@ export const GEAR: readonly Answer[] = [
     at: ['gear'],
     say: 'Many extension offices test dials, some hardware shops too, and the maker does by post. Every year before the season, and when new. Bring the lid with the gauge on it, and note here how it reads.',
     source: 'extension',
-    act: ['Note a gauge test', '/gear'],
+    act: ['Record a gauge test', '/gear'],
   },
   {
     id: 'dial-off',

@@ -155,7 +155,7 @@ export const PANTRY: readonly Answer[] = [
     ask: 'Somebody ate from a doubtful jar.',
     words: 'botulism symptoms poison sick double vision swallow weak doctor hospital ate bad jar',
     at: ['pantry'],
-    say: 'Call a physician or the emergency line at once, also if they feel well, and keep the jar. Double or blurred vision, drooping lids, trouble swallowing or speaking, dry mouth and weakness are signs; they begin within hours or days. It is treatable early.',
+    say: 'Call an ambulance or go to an emergency room now, and say “home-canned food, maybe botulism”. Blurred or double vision, drooping eyelids, slurred speech, trouble swallowing, a numb or dry mouth and weak muscles are its signs; they can come hours or days later. Keep the jar, closed and out of reach, for the doctor.',
     source: 'principles',
   },
   {

@@ -1,3 +1,4 @@
+import { MoreMinutes } from '../../household/more-minutes'
 import { CheckedPanel } from './checked-panel'
 import { Steps } from './steps'
 import {
@@ -122,6 +123,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
               onChange={(e) => choose('gauge', e.target.value)}
             />
           </div>
+          <MoreMinutes food={food.id} name={saidName(food)} />
         </Panel>
         {process.outcome === 'process' && <Steps food={food} process={process} />}
         <Panel label="Why this pressure">

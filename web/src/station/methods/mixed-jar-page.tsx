@@ -1,6 +1,7 @@
 import { paths, type MixedJarRow } from '@kelvit/contract'
 import {
   feet,
+  foodIdOf,
   mixedJar,
   pressureOn,
   type IngredientVerdict,
@@ -10,6 +11,7 @@ import {
 } from '@kelvit/core'
 import { useState } from 'react'
 import { useGaugeHere } from '../../household/gauge'
+import { MoreMinutes } from '../../household/more-minutes'
 import { useHousehold } from '../../household/session'
 import { useSave } from '../../sync/changes'
 import { useMixedJars } from '../../sync/queries'
@@ -134,6 +136,12 @@ export function Page() {
           </ul>
           {answer.outcome === 'process' && (
             <SaveJar key={opened?.id ?? 'new'} contents={contents} row={opened} done={setOpened} />
+          )}
+          {opened && (
+            <MoreMinutes
+              food={foodIdOf('', { ...contents, name: opened.name })}
+              name={opened.name}
+            />
           )}
           <Caution className="mt-4">
             Nothing thick goes in: no flour, starch, rice, pasta, barley, bread or dairy. Thicken

@@ -1,4 +1,4 @@
-import { type SealOutcome } from '@kelvit/core'
+import { STAND_OPEN_MS, type SealOutcome } from '@kelvit/core'
 import type { SealCount, Shelf } from '@kelvit/contract'
 import { useState } from 'react'
 import { useShelves } from '../../sync/queries'
@@ -137,6 +137,7 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
   const shelves: readonly Shelf[] = useShelves().data ?? []
   const stove = useStove(view)
   const { household } = useHousehold()
+  const { dayTime } = useTimes()
   const of = (key: string): SealOutcome | undefined => outcome[key]
   const count = (...which: SealOutcome[]): number =>
     jars.filter((j) => which.some((w) => w === of(j.key))).length
@@ -171,8 +172,17 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
     )
     done()
   }
+  const { outAt } = view.state
+  const early = outAt !== null && view.at - outAt < STAND_OPEN_MS
   return (
     <div className="flex flex-col gap-4">
+      {early && (
+        <Caution>
+          It’s {Math.floor((view.at - outAt) / 3_600_000)} hours since the jars came out. Press them
+          again after 12 hours, at {dayTime(outAt + STAND_OPEN_MS, view.at)}: a lid that is down now
+          may still let go.
+        </Caution>
+      )}
       <p className="text-[15px] text-ink-soft">
         Press the middle of each lid: flat or dished and silent is sealed. Tap each jar until it
         says what came of it: sealed, some liquid lost, half or more lost, not sealed, broken.

@@ -1,0 +1,259 @@
+import { findWhole, normalise, type Found } from '../method/find'
+import { saidName } from '../method/foods'
+import { jarName } from '../method/jar-size'
+import { lookUpProcess } from '../method/lookup'
+import { mixedJar } from '../method/mixed-jar'
+import { standardAt } from '../load/recall'
+import type { Food, FoodForm, HouseholdRules } from '../method/data/types'
+import { pressureOn, showAltitude, showPressure, type GaugeHere } from '../quantity/format'
+import { feet, psi, type Feet } from '../quantity/units'
+import { JAR_SIZES, type JarSize, type Pack, type UnitSystem } from '../words'
+
+/** An answer read off the tables. */
+export interface TableAnswer {
+  readonly id: string
+  readonly ask: string
+  readonly say: string
+  readonly figures?: Readonly<Record<string, string>>
+  readonly source: string
+  readonly to: string
+  /** What was understood, in words. */
+  readonly understood: string
+}
+
+/** What the tables are asked for. */
+export interface TableKitchen {
+  readonly altitudeFt: Feet
+  readonly units: UnitSystem
+  /** The gauges of the house; both kinds, read right, where nobody said. */
+  readonly gauges: readonly GaugeHere[]
+  readonly defaultPack: Pack
+  readonly rules?: HouseholdRules
+}
+
+const KELVIT = 'Kelvit’s tables'
+const LONGEST_NAME = 5
+
+interface Mention {
+  readonly found: Extract<Found, { kind: 'food' | 'refused' | 'ambiguous' }>
+  readonly words: string
+}
+
+/** The foods that a question names, by their whole names, longest first; a word counts once. */
+export function foodsIn(question: string): readonly Mention[] {
+  const words = normalise(question.replace(/[’']s?\b/g, ' ')).split(' ').filter(Boolean) // prettier-ignore
+  const mentions: (Mention & { at: number })[] = []
+  const used = new Set<number>()
+  for (let length = Math.min(LONGEST_NAME, words.length); length >= 1; length--)
+    for (let at = 0; at + length <= words.length; at++) {
+      const span = Array.from({ length }, (_, i) => at + i)
+      if (span.some((i) => used.has(i))) continue
+      const text = words.slice(at, at + length).join(' ')
+      if (length === 1 && COMMON.has(text)) continue
+      const found = AMBIGUOUS.has(text) ? ambiguous(text) : findWhole(text)
+      if (found.kind === 'unknown' || (found.kind === 'ambiguous' && !AMBIGUOUS.has(text))) continue
+      for (const i of span) used.add(i)
+      mentions.push({ found, words: text, at })
+    }
+  return mentions.sort((a, b) => a.at - b.at)
+}
+
+/** Words that are foods' names and mean something else in most questions. */
+const COMMON = new Set(['green', 'pot', 'hot', 'can', 'jar', 'food', 'meal', 'and', 'or', 'the', 'of', 'in', 'cream']) // prettier-ignore
+/** Words that are several foods: asked about, with the choices. */
+const AMBIGUOUS: ReadonlyMap<string, readonly string[]> = new Map([
+  ['bean', ['Snap beans', 'Lima beans', 'Dried beans']],
+  ['pea', ['Green peas', 'Field peas', 'Dried peas']],
+  ['squash', ['Winter squash', 'Summer squash']],
+])
+const ambiguous = (text: string): Found => ({ kind: 'ambiguous', names: AMBIGUOUS.get(text) ?? [] })
+
+const HOW_LONG = /\b(how long|how many minute|minute|time|long do|process(ing)? time|timing)\b/
+const PRESSURE = /\b(pressure|psi|pound|kpa)\b/
+const MAY =
+  /\b(can|may|could|should|is it (safe|ok|okay)|am i allowed|safe to|ok to|possible to)\b.*\b(can|canned|canning|process|processed|put up|pressure can)\b|\b(can|may) (i|you|we|one) (pressure )?can\b|\b(tested|safe) (recipe|process|way)\b/
+const WATER_BATH =
+  /\bwater ?bath|boiling water|\bopen kettle|\bwithout (a )?pressure|\bbwb\b|\binstead of pressure|\bsteam can/
+const AT_FEET =
+  /(?:\bat|\bin|\bfor|\babove)?\s*([\d][\d,. ]*)\s*(ft|feet|foot|m|meters?|metres?)\b/i
+const CREAM = /\bcream(ed)?\b/
+
+/** What a question asks of the tables: a process, whether a food may be canned, a pressure at an altitude. */
+export function askTables(question: string, kitchen: TableKitchen): TableAnswer | undefined {
+  const text = normalise(question.replace(/[’']/g, ' '))
+  const here = { ...kitchen, altitudeFt: altitudeIn(question) ?? kitchen.altitudeFt }
+  const mentions = foodsIn(question)
+  const [first, second] = mentions
+  if (WATER_BATH.test(text)) return waterBath(first, here)
+  if (!first)
+    return PRESSURE.test(text) && altitudeIn(question) !== undefined ? pressureAt(here) : undefined
+  if (
+    second &&
+    /\b(together|same jar|one jar|mix|combine|in a jar)\b/.test(text) &&
+    !/\b(load|canner|run|batch)\b/.test(text)
+  )
+    // prettier-ignore
+    return oneJar(mentions, here)
+  const bare = text.split(' ').length <= first.words.split(' ').length + 2 && !/\b(left|last|eat|ate|jar of)\b/.test(text) // prettier-ignore
+  if (HOW_LONG.test(text) || PRESSURE.test(text) || MAY.test(text) || bare)
+    return processOf(first, text, here)
+  return undefined
+}
+
+function altitudeIn(question: string): Feet | undefined {
+  const said = AT_FEET.exec(question)
+  if (!said) return undefined
+  const value = Number((said[1] ?? '').replace(/[, ]/g, ''))
+  if (!Number.isFinite(value) || value > 20_000) return undefined
+  return feet(/^m/i.test(said[2] ?? '') ? value / 0.3048 : value)
+}
+
+/** What a gauge must show at an altitude, in words. */
+function gaugeWords(
+  at: (kind: GaugeHere['kind']) => number | null,
+  { gauges, units }: TableKitchen,
+): string {
+  // prettier-ignore
+  const all: readonly GaugeHere[] = gauges.length > 0 ? gauges : [{ kind: 'weighted', errorPsi: 0 }, { kind: 'dial', errorPsi: 0 }] // prettier-ignore
+  const lines = all.flatMap((g) => {
+    const target = at(g.kind)
+    if (target === null) return []
+    const hold = pressureOn(g, psi(target), units)
+    return [g.kind === 'weighted' ? `${hold} with a weight` : g.errorPsi === 0 ? `${hold} on a dial` : hold] // prettier-ignore
+  })
+  return [...new Set(lines)].join(', ')
+}
+
+function pressureAt(kitchen: TableKitchen): TableAnswer {
+  const where = showAltitude(kitchen.altitudeFt, kitchen.units)
+  const words = gaugeWords((kind) => standardAt(kind, kitchen.altitudeFt), kitchen)
+  return {
+    id: 'pressure-at',
+    ask: `What pressure at ${where}?`,
+    say: words
+      ? `At ${where}: ${words}. Tomatoes have lower and higher options of their own. The time is the same at every altitude.`
+      : `The tables end below ${where}. Ask your extension service before you can there.`,
+    figures: { altitude: where, ...(words ? { pressure: words } : {}) },
+    source: KELVIT,
+    to: '/methods',
+    understood: `the pressure at ${where}`,
+  }
+}
+
+function waterBath(first: Mention | undefined, kitchen: TableKitchen): TableAnswer {
+  const food = first?.found.kind === 'food' ? first.found.food : undefined
+  const tomato = food?.id === 'tomatoes'
+  const own = food && lineOf(food, food.forms[0], kitchen)
+  return {
+    id: 'water-bath',
+    ask: food ? `May ${saidName(food)} be canned in boiling water?` : 'May vegetables be canned in boiling water?', // prettier-ignore
+    say: tomato
+      ? `The tested guides have a boiling-water process for tomatoes with added acid; Kelvit runs pressure only. Under pressure: ${own ?? ''}`
+      : `No. Vegetables, meat and soups are low in acid: boiling water cannot make them safe, however long. ${own ?? 'Use a pressure canner.'}`,
+    source: KELVIT,
+    to: food ? `/methods?food=${food.id}` : '/methods',
+    understood: `${food ? saidName(food) : 'vegetables'} in boiling water`,
+  }
+}
+
+/** The form that a question means: by the words of its name, else the food's plain one. */
+function formIn(food: Food, text: string): FoodForm | undefined {
+  const words = new Set(text.split(' '))
+  if (CREAM.test(text)) {
+    const cream = food.forms.find((f) => /cream/.test(f.id))
+    if (cream) return cream
+  }
+  const scored = food.forms.map((f) => ({
+    form: f,
+    hits: normalise(f.name)
+      .split(' ')
+      .filter((w) => w.length > 3 && words.has(w)).length,
+  }))
+  return scored.sort((a, b) => b.hits - a.hits)[0]?.form
+}
+
+/** The times and pressure of one form here, as a sentence; undefined where the tables refuse all of it. */
+function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): string | undefined {
+  if (!form) return undefined
+  const pack = form.packs.some((p) => p.pack === kitchen.defaultPack) ? kitchen.defaultPack : (form.packs[0]?.pack ?? 'hot') // prettier-ignore
+  const look = (jar: JarSize, gauge: GaugeHere['kind']) =>
+    lookUpProcess({ form: form.id, pack, jar, gauge, altitudeFt: kitchen.altitudeFt, ...(kitchen.rules ? { rules: kitchen.rules } : {}) }) // prettier-ignore
+  const sizes = JAR_SIZES.filter((s) => form.minutes[s] !== undefined)
+  const kinds = kitchen.gauges.length > 0 ? kitchen.gauges.map((g) => g.kind) : (['weighted', 'dial'] as const) // prettier-ignore
+  const times = sizes.flatMap((jar) => {
+    const found = kinds.map((g) => look(jar, g)).find((p) => p.outcome === 'process')
+    return found?.outcome === 'process' ? [`${found.minutes} minutes in ${jarName(jar)}`] : []
+  })
+  const pressure = gaugeWords((kind) => {
+    const found = look(sizes[0] ?? 'pint', kind)
+    return found.outcome === 'process' ? found.psi : null
+  }, kitchen)
+  if (times.length === 0) return undefined
+  const larger = sizes.includes('quart') ? '' : ' Not in quarts.'
+  const soup = form.id === 'soup' ? ' Longer if any solid or broth in it takes longer alone.' : ''
+  const where = showAltitude(kitchen.altitudeFt, kitchen.units)
+  return `${saidName(food).replace(/^./, (c) => c.toUpperCase())} (${form.name.toLowerCase()}), ${pack} pack: ${times.join(', ')}, at ${pressure} at ${where}.${larger}${soup}`
+}
+
+function processOf(mention: Mention, text: string, kitchen: TableKitchen): TableAnswer {
+  const { found } = mention
+  if (found.kind === 'ambiguous')
+    return {
+      id: 'which-food',
+      ask: `Which ${mention.words}s?`,
+      say: `Which ones do you mean: ${found.names.join(', ')}? Their times differ.`,
+      source: KELVIT,
+      to: `/methods?q=${encodeURIComponent(mention.words)}`,
+      understood: mention.words,
+    }
+  if (found.kind === 'refused') {
+    const { refused } = found
+    return {
+      id: `refused-${refused.id}`,
+      ask: `May ${mention.words} be canned?`,
+      say: `No: ${refused.name}. ${refused.reason} Instead: ${refused.instead.join(', ')}.`,
+      source: KELVIT,
+      to: `/methods?food=${refused.id}`,
+      understood: refused.name,
+    }
+  }
+  const { food } = found
+  const form = formIn(food, text)
+  const line = lineOf(food, form, kitchen)
+  const may = MAY.test(text) ? 'Yes, in a pressure canner. ' : ''
+  return {
+    id: 'process',
+    ask: `How are ${saidName(food)} canned?`,
+    say: line ? `${may}${line}` : `The tables have no process for ${saidName(food)} at ${showAltitude(kitchen.altitudeFt, kitchen.units)}. Ask your extension service.`, // prettier-ignore
+    source: form?.source ?? KELVIT,
+    to: `/methods?food=${food.id}`,
+    understood: `${saidName(food)}${form ? `, ${form.name.toLowerCase()}` : ''}`,
+  }
+}
+
+/** Several foods in one jar: what the checker of mixed jars says of them. */
+function oneJar(mentions: readonly Mention[], kitchen: TableKitchen): TableAnswer {
+  const names = mentions.map((m) => m.words)
+  const [gauge] = kitchen.gauges
+  const answer = mixedJar({
+    ingredients: [...names, 'water'],
+    solidsPercent: 50,
+    jar: 'pint',
+    gauge: gauge?.kind ?? 'weighted',
+    altitudeFt: kitchen.altitudeFt,
+  })
+  const say =
+    answer.outcome === 'process'
+      ? `Yes, as a soup: solids to half of the jar, then water or broth. Pints take ${answer.minutes} minutes at ${showPressure(answer.psi, kitchen.units)}. ${answer.sentence}`
+      : answer.outcome === 'refused'
+        ? `No: ${answer.sentence} Instead: ${answer.instead.join(', ')}.`
+        : answer.question
+  return {
+    id: 'one-jar',
+    ask: `May ${names.join(' and ')} go into one jar?`,
+    say,
+    source: KELVIT,
+    to: '/methods/jar',
+    understood: `${names.join(' and ')} in one jar`,
+  }
+}
