@@ -13,6 +13,7 @@ const ROOMS = {
     'load-corners',
     'recall',
     'evenings',
+    'second-word',
     'learned',
     'figures',
     'needs',
@@ -38,7 +39,7 @@ const ROOMS = {
 }
 const WANTED = 85
 
-const [room] = process.argv.slice(2)
+const [room, ...only] = process.argv.slice(2)
 const tests = ROOMS[room]
 if (!tests) {
   console.error(`Which room? One of ${Object.keys(ROOMS).join(', ')}.`)
@@ -59,7 +60,14 @@ writeFileSync(
     testRunner: 'vitest',
     plugins: ['@stryker-mutator/vitest-runner'],
     vitest: { configFile: vitest },
-    mutate: [`core/src/${room}/**/*.ts`, '!core/src/**/data/**', '!core/src/**/index.ts'],
+    // Named files of a room alone: npm run mutate -- load runs opening
+    mutate: [
+      ...(only.length > 0
+        ? only.map((file) => `core/src/${room}/${file}.ts`)
+        : [`core/src/${room}/**/*.ts`]),
+      '!core/src/**/data/**',
+      '!core/src/**/index.ts',
+    ],
     // Sentences are held by the pages' own tests; here it is figures and decisions.
     mutator: { excludedMutations: ['StringLiteral'] },
     coverageAnalysis: 'perTest',

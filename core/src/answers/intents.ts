@@ -44,7 +44,8 @@ const PLAIN: readonly Intent[] = [
   ['retighten', /\b(tighten|retighten|loose)\b/, /\b(band|ring)\b/],
   ['cool-faster', /\b(cool|speed|fast|faster|quick(er)?|hurry)\b/, /\b(cold water|tap|fan|cool|canner|down|ice)\b/],
   ['jar-broke', /\b(jar|glass)\b/, /\b(broke|broken|crack(ed)?|shatter(ed)?|bottom fell)\b/],
-  ['siphoning', /\b(lost|losing|loss|low|leak(ed)?|siphon(ed|ing)?|half (empty|full))\b/, /\b(liquid|water|juice|level|jar|siphon)/],
+  ['siphoning', /\b(why|siphon(ed|ing)?|prevent|cause)\b/, /\b(liquid|water|juice|siphon)/, /\b(lost|losing|loss|lose|low|leav|siphon)/],
+  ['too-much-lost', /\b(lost|losing|loss|low|half (empty|full|gone)|missing)\b/, /\b(liquid|water|juice|level|jar)\b/],
 ] // prettier-ignore
 
 const said = (question: string): string => normalise(question.replace(/[’']/g, ' '))

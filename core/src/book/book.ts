@@ -11,7 +11,7 @@ import type {
   Pack,
   SupplyKindStored,
 } from '../words'
-import type { JarOf } from '../method/jar-of'
+import type { JarOf } from '../method/mixed-name'
 import type { LotYield } from '../harvest/history'
 import type { Need } from './needs'
 

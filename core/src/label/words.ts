@@ -1,5 +1,5 @@
 import { foodOf, shortName } from '../method/foods'
-import { mixedNameOf, type JarOf } from '../method/jar-of'
+import { mixedNameOf, type JarOf } from '../method/mixed-name'
 import { sayDate } from '../time'
 import type { JarProcess } from '../words'
 import type { LabelWords } from './layout'

@@ -6,7 +6,8 @@ import {
   type Mouth,
   type Pack,
 } from '../words'
-import { processFor, type JarOf } from '../method/jar-of'
+import { processFor } from '../method/jar-of'
+import type { JarOf } from '../method/mixed-name'
 import { mixedLoad } from '../method/mixed-load'
 import type { HouseholdRules, Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'

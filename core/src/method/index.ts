@@ -10,15 +10,8 @@ export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
 export { packingOf, packingSteps } from './packing'
 export { mixedJar } from './mixed-jar'
-export {
-  foodIdOf,
-  mixedName,
-  mixedNameOf,
-  needsContents,
-  processFor,
-  type JarOf,
-  type JarQuery,
-} from './jar-of'
+export { needsContents, processFor, type JarQuery } from './jar-of'
+export { foodIdOf, mixedName, mixedNameOf, type JarOf } from './mixed-name'
 export type {
   IngredientVerdict,
   MixedJarAnswer,

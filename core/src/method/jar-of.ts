@@ -2,44 +2,16 @@ import { minutes } from '../quantity/units'
 import { formOf, saidName } from './foods'
 import { lookUpProcess } from './lookup'
 import { mixedJar } from './mixed-jar'
+import { foodIdOf, type JarOf } from './mixed-name'
 import { refuse } from './refusal'
 import type { MixedJarAnswer } from './mixed-jar-answer'
 import type { ProcessAnswer, ProcessQuery } from './data/types'
-
-/** What is in a jar that holds several things. */
-export interface JarOf {
-  /** Every ingredient by its usual name, solids and liquid. */
-  readonly ingredients: readonly string[]
-  /** Share of the jar that is solid, percent; null where nobody said. */
-  readonly solidsPercent: number | null
-  /** Whether dried beans and peas are soaked and boiled; null where nobody said. */
-  readonly rehydrated: boolean | null
-  /** What the household calls it. */
-  readonly name?: string
-}
 
 /** Forms whose time depends on what is in them: they are planned only with their contents named. */
 const DESCRIBED: ReadonlySet<string> = new Set(['soup'])
 
 /** Whether a form is planned only with what is in its jars. */
 export const needsContents = (formId: string): boolean => DESCRIBED.has(formId)
-
-const MARK = 'mixed:'
-const NAME_LENGTH = 50
-
-/** What a mixed jar is called: the household's own name, or what is in it. */
-export const mixedName = (jarOf: JarOf): string => {
-  const own = jarOf.name?.trim()
-  return own ? own : jarOf.ingredients.map((i) => i.trim()).filter(Boolean).join(', ').slice(0, NAME_LENGTH) // prettier-ignore
-}
-
-/** The food that a jar counts as: a mixed jar is a food of its own, known by its name. */
-export const foodIdOf = (foodId: string, jarOf: JarOf | null | undefined): string =>
-  jarOf ? `${MARK}${mixedName(jarOf)}` : foodId
-
-/** The name in the id of a mixed jar's food; undefined for a food of the tables. */
-export const mixedNameOf = (foodId: string): string | undefined =>
-  foodId.startsWith(MARK) ? foodId.slice(MARK.length) : undefined
 
 export interface JarQuery extends ProcessQuery {
   readonly jarOf?: JarOf | null | undefined

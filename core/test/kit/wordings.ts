@@ -86,7 +86,8 @@ can I cool it down faster with cold water | cool-faster
 put the canner under the tap to cool | cool-faster
 a jar broke in the canner | jar-broke
 glass cracked inside | jar-broke
-jars lost half their liquid | siphoning
+jars lost half their liquid | too-much-lost
+one jar lost liquid, is it safe | too-much-lost
 siphoning, why did the liquid get low | siphoning
 can I water bath green beans | water-bath
 boiling water for corn | water-bath
