@@ -64,8 +64,15 @@ export default defineConfig({
             },
             {
               name: 'often',
-              test: /\/(core|contract)\/src\//,
+              // What is asked of a mixed jar is not asked on the first page.
+              test: /\/(core|contract)\/src\/(?!method\/(ingredient|mixed-jar|jar-of)|harvest\/answer|load\/ways)/,
               minShareCount: 12,
+              includeDependenciesRecursively: false,
+            },
+            {
+              name: 'mixed',
+              test: /\/core\/src\/(method\/(ingredient|mixed-jar|jar-of)|harvest\/answer|load\/ways)/,
+              minShareCount: 4,
               includeDependenciesRecursively: false,
             },
           ],

@@ -8,6 +8,7 @@ import {
   isWorse,
   judgeLoad,
   loadAt,
+  nameAfter,
   recordLines,
   stageTimes,
   takenBack,
@@ -381,6 +382,9 @@ describe('a record', () => {
       ],
       'us',
     )
+    expect(nameAfter({ words: 'Heat off', by: 'Alder' })).toBe(', Alder')
+    expect(nameAfter({ words: 'Looked into: Fine.', by: 'Alder' })).toBe(' Alder')
+    expect(nameAfter({ words: 'Heat off', by: null })).toBe('')
     expect(lines.map((l) => l.words)).toEqual([
       'The kitchen is cold.',
       'Note',

@@ -74,7 +74,7 @@ describe('a dial found to read high', () => {
     await evening(s, [12.5, 13, 12.5, 13])
     await testDial(s, 1)
     expect((await s.load()).events.at(-1).text).toBe(
-      'A test on 2026-08-20 found that the dial reads 7 kPa high. The lowest reading was 86.2: really 79.3 kPa, but it needs 83.',
+      'A test on 20 Aug 2026 found that the dial reads 7 kPa high. The lowest reading was 86.2: really 79.3 kPa, but it needs 83.',
     )
   })
   test('jars whose true pressure may have been short are held at once, and named', async () => {
@@ -91,7 +91,7 @@ describe('a dial found to read high', () => {
     expect(load.judgement.reasons.map((r: any) => r.code)).toContain('recalled')
     expect(load.events.at(-1)).toMatchObject({ kind: 'recalled', eventId: testId })
     expect(load.events.at(-1).text).toBe(
-      'A test on 2026-08-20 found that the dial reads 1 psi high. The lowest reading was 12½: really 11½ psi, but it needs 12.',
+      'A test on 20 Aug 2026 found that the dial reads 1 psi high. The lowest reading was 12½: really 11½ psi, but it needs 12.',
     )
     expect((await holds(s)).filter((h) => h === 'in-doubt').length).toBeGreaterThanOrEqual(6)
     const recall = await s.who.send('GET', `/api/gauge-tests/${testId}/recall`)

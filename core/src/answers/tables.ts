@@ -40,7 +40,7 @@ interface Mention {
 }
 
 /** The foods that a question names, by their whole names, longest first; a word counts once. */
-export function foodsIn(question: string): readonly Mention[] {
+function foodsIn(question: string): readonly Mention[] {
   const words = normalise(question.replace(/[’']s?\b/g, ' ')).split(' ').filter(Boolean) // prettier-ignore
   const mentions: (Mention & { at: number })[] = []
   const used = new Set<number>()

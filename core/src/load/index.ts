@@ -90,7 +90,7 @@ export { offerWays, whyNoWay, type Way, type WayCanner } from './ways'
 export { estimateCapacity } from './geometry'
 export { inspectionFor, type InspectionPoint } from './inspection'
 export { tellingReadings, type GaugeReading } from './telling'
-export { recordLines, stageTimes, type RecordLine } from './record'
+export { nameAfter, recordLines, stageTimes, type RecordLine } from './record'
 export {
   learnTimes,
   shortestCooling,

@@ -77,6 +77,10 @@ export function recordLines(
     }))
 }
 
+/** The name that follows what somebody said: ", Alder", or " Alder" where a sentence ended. */
+export const nameAfter = ({ words, by }: Pick<RecordLine, 'words' | 'by'>): string =>
+  by ? `${/[.!?]$/.test(words) ? '' : ','} ${by}` : ''
+
 function wordsOf(e: LoadEvent, gauge: GaugeScale): string {
   const what = e.kind === 'note' && e.text ? e.text : TOLD[e.kind]
   if (e.kind === 'reading')

@@ -15,7 +15,7 @@ import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { conflict, notFound, ProblemError, unprocessable } from '../http/problem'
 import { addRows, changeRows, updateRow } from '../store/rows'
-import { settingsFor } from './defaults'
+import { settingsFor } from '../kitchen/defaults'
 import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from '../http/secrets'
 import { askAccess, endTokensOf, tokenUsed } from '../store/tokens'
 import {

@@ -15,7 +15,7 @@ import {
 } from '@kelvit/core'
 import type Router from '@koa/router'
 import { ask, type ComputingKitchen } from '@kelvit/core/answers'
-import { DEFAULT_SETTINGS } from '../account/defaults'
+import { DEFAULT_SETTINGS } from '../kitchen/defaults'
 import { canners, containers, cropWords } from '../db/schema'
 import { householdOf } from '../kitchen/figures'
 import { blocksOf, lastTests } from '../store/gauge-tests'

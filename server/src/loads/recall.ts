@@ -13,6 +13,7 @@ import {
   openDoubts,
   recallText,
   requiredAt,
+  sayDate,
   altitudeOn,
   whyHeld,
   withOwnWords,
@@ -290,7 +291,7 @@ function whyText(
 ): string {
   const test = tests.find((t) => t.id === testId)
   return test
-    ? `A test on ${test.testedOn} found that the dial reads ${dialWords(test.errorPsi, units)}.`
+    ? `A test on ${sayDate(test.testedOn)} found that the dial reads ${dialWords(test.errorPsi, units)}.`
     : 'The altitude was wrong.'
 }
 

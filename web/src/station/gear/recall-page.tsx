@@ -79,9 +79,9 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
         </p>
         <Caution>
           <strong>Do not eat from these jars, and do not give them away.</strong> Set them apart,
-          closed. Ask your extension service with the figures below. Discard unopened what they
-          cannot clear. {plural(here.length, 'jar')} {here.length === 1 ? 'is' : 'are'} set aside in
-          the pantry.
+          closed. Ask your extension service with the figures below. Discard, unopened, every jar
+          they cannot clear. {plural(here.length, 'jar')} {here.length === 1 ? 'is' : 'are'} set
+          aside in the pantry.
         </Caution>
       </Panel>
       {out.length > 0 && <Abroad jars={out} />}

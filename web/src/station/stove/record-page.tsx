@@ -6,6 +6,7 @@ import {
   holdBand,
   pressureOn,
   psi,
+  nameAfter,
   recordLines,
   showMinutes,
   stageTimes,
@@ -193,7 +194,7 @@ function Lines({ view }: { readonly view: LoadView }) {
               <span>
                 {l.words}
                 <span className="text-ink-soft">
-                  {l.by ? `, ${l.by}` : ''}
+                  {nameAfter(l)}
                   {l.enteredAt !== null ? `, told at ${time(l.enteredAt)}` : ''}
                 </span>
               </span>
