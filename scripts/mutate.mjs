@@ -14,6 +14,7 @@ const ROOMS = {
     'recall',
     'evenings',
     'second-word',
+    'causes',
     'learned',
     'figures',
     'needs',
