@@ -145,6 +145,7 @@ const other: readonly Door[] = [
   { method: 'GET', path: `${paths.method}?form=beets`, least: 'nobody' },
   { method: 'GET', path: `${paths.mixedJar}?jar=pint`, least: 'nobody' },
   { method: 'GET', path: `${paths.estimate}?line=30 lb snap beans`, least: 'nobody' },
+  { method: 'GET', path: `${paths.ask}?q=may I skip venting`, least: 'nobody' },
 ]
 
 /** Doors that are tried elsewhere: they end sessions, make households, or never end. */
