@@ -97,7 +97,7 @@ export const MORE: readonly Answer[] = [
     words:
       'dial says weight says differ disagree gauge different two gauges weight rocks but dial shows',
     at: ['stove', 'gear'],
-    say: 'Trust the weight: it cannot read wrong. Finish the load by it if you regulate by weight. If the dial is more than 1 psi (7 kPa) off beside a rocking weight, have it tested before you use it again.',
+    say: 'Trust the weight: it cannot read wrong. Finish the load by it if you regulate by weight. If the dial is more than {1 psi} off beside a rocking weight, have it tested before you use it again.',
     source: 'manual',
     act: ['Gauges', '/gear'],
   },
