@@ -1,3 +1,4 @@
+import type { AskedAnswer } from '@kelvit/core/answers'
 import type {
   IngredientVerdict,
   JarEstimate,
@@ -26,6 +27,9 @@ export type { ProcessAnswer as MethodAnswer } from '@kelvit/core'
 
 /** Answer of `GET /api/mixed-jar`: the process, the refusal, or the question that decides. */
 export type { MixedJarAnswer } from '@kelvit/core'
+
+/** Answer of `GET /api/ask`: one answer to trust, or none, and what else it may mean. */
+export type { AskedAnswer } from '@kelvit/core/answers'
 
 /** Answer of `GET /api/estimate`. */
 export interface EstimateAnswer {
@@ -65,21 +69,6 @@ export interface AskQuery {
   readonly q: string
   /** For whoever asks without a household; a household has its own. */
   readonly altitudeFt?: number
-}
-/** What was found for a question: one answer to trust, or none, and what else it may mean. */
-export interface AskedAnswer {
-  readonly answer: {
-    readonly id: string
-    readonly ask: string
-    readonly say: string
-    readonly figures?: Readonly<Record<string, string>>
-    readonly source: string
-    /** The page that it leads to; empty where there is none. */
-    readonly to: string
-  } | null
-  readonly also: readonly { readonly id: string; readonly ask: string }[]
-  /** What was understood, in words. */
-  readonly understood?: string
 }
 export interface EstimateQuery {
   readonly line: string

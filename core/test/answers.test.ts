@@ -12,7 +12,12 @@ import {
   type ComputingKitchen,
 } from '@kelvit/core/answers'
 
-const kitchen = { altitudeFt: unit.feet(2640), units: 'us', restMinutes: unit.minutes(10) } as const
+const kitchen = {
+  altitudeFt: unit.feet(2640),
+  units: 'us',
+  settings: { restMinutes: 10 },
+  canners: [],
+} as const
 
 describe('every answer', () => {
   test('has an id and a question of its own, a source, and a page that is there', () => {

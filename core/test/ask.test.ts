@@ -81,6 +81,31 @@ describe('what is read off the tables', () => {
       /added acid; Kelvit runs pressure only/,
     )
   })
+  test('a food that is refused is refused for its own reason, also in boiling water', () => {
+    expect(say('can I water bath pumpkin butter')).toMatch(/^No: /)
+    expect(say('can I water bath pumpkin butter')).not.toMatch(/low in acid/)
+    expect(say('tomatoes in a water bath at 12000 ft')).toMatch(/runs pressure only\.$/)
+  })
+  test('an altitude as people write it: a comma, a dot, a space, metres', () => {
+    const told = ['psi at 5,400 ft', 'psi at 5.400 ft', 'psi at 5 400 ft', 'psi at 1.646 m', 'psi at 1646 m'] // prettier-ignore
+    for (const q of told) expect(say(q), q).toMatch(/^At 5,400 ft: 14 psi on your dial/)
+    expect(say('psi at 99000 ft')).toMatch(/The tables end below/)
+  })
+  test('two foods in one jar: for each gauge of the house, as it reads', () => {
+    const [dial] = kitchen().canners
+    const both = kitchen({ canners: [dial!, { ...dial!, id: 'w', regulatedBy: 'weighted' }] })
+    expect(say('carrots and beets together in a jar', both)).toMatch(
+      /minutes at 13 psi on your dial: it reads 1 high, 15 psi with a weight/,
+    )
+  })
+  test('two dials that differ are not one: no figure of the one is told for the other', () => {
+    const [dial] = kitchen().canners
+    const other = { ...dial!, id: 'd', lastTest: { testedOn: '2026-05-01', errorPsi: 0 } }
+    expect(say('when does the time start')).toMatch(/it reads 1 high/)
+    const two = say('when does the time start', kitchen({ canners: [dial!, other] }))
+    expect(two).toMatch(/12 psi on a dial/)
+    expect(two).not.toMatch(/reads/)
+  })
   test('foods that are not combined are not combined', () => {
     expect(say('can turnips and turnip greens together')).toMatch(/^No: /)
   })

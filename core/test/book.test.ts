@@ -24,6 +24,8 @@ import {
   quartsFilled,
   restingHere,
   restOf,
+  saidFood,
+  shortFood,
   runsEach,
   seasonBalance,
   viewNeed,
@@ -251,6 +253,25 @@ describe('what a need comes to', () => {
     expect(planned([load('standing', 7, 7, { verdict: 'not-processed' })])).toBe(8)
     expect(planned([load('standing', 7, 7, { verdict: 'in-doubt' })])).toBe(15)
     expect(planned([load('standing', 7, 7, { formId: 'beets' })])).toBe(8)
+  })
+  test('a mixed jar is a food of its own: its lots and loads count for it, and not for soup', () => {
+    const jarOf = {
+      ingredients: ['corn', 'broth'],
+      solidsPercent: 50,
+      rehydrated: null,
+      name: 'Hen',
+    }
+    const soup = { foodId: 'soup', formId: 'soup' }
+    const rows = book({
+      lots: [lot({ ...soup, jarOf })],
+      loads: [load('standing', 7, 6, { ...soup, lotId: null, jarOf })],
+    })
+    const own = viewNeed(need({ ...soup, foodId: 'mixed:Hen' }), rows)
+    expect(own.balance.planned).toBeGreaterThan(6)
+    expect(own.wanted).not.toBeNull()
+    expect(viewNeed(need(soup), rows).balance.planned).toBe(0)
+    expect([saidFood('mixed:Hen'), shortFood('beans-snap'), saidFood('beans-snap')]).toEqual(['Hen', 'Snap beans', 'snap beans']) // prettier-ignore
+    expect([shortFood('untested'), saidFood('gone')]).toEqual(['Untested', 'gone'])
   })
   test('a lot past its can-by comes today, one after the next harvest is not of this year', () => {
     const view = viewNeed(

@@ -39,6 +39,29 @@ async function checked(
   return (await who.send('GET', `/api/mixed-jar?${query}`)).body
 }
 
+describe('a question', () => {
+  const asked = (who: Browser, query: string) => who.send('GET', `/api/ask?${query}`)
+  test('is answered from the tables for anyone, at an altitude where that matters', async () => {
+    const who = kit.browser()
+    const forgot = await asked(who, 'q=I forgot to vent')
+    expect(forgot).toMatchObject({ status: 200, body: { answer: { id: 'vent-forgotten' } } })
+    const where = await asked(who, 'q=how long for snap beans')
+    expect(where).toMatchObject({
+      status: 422,
+      body: { detail: expect.stringMatching(/altitude/) },
+    })
+    const high = await asked(who, 'q=how long for snap beans&altitudeFt=5400')
+    expect(high.body.answer.say).toMatch(/13 psi on a dial at 5,400 ft/)
+  })
+  test('is answered with the household’s own gauge and altitude', async () => {
+    const who = await kit.household()
+    await withGear(who)
+    const { body } = await asked(who, 'q=how long for snap beans')
+    expect(body.answer.say).toMatch(/15 psi with a weight at 2,640 ft/)
+    expect(body.also.length).toBeLessThanOrEqual(4)
+  })
+})
+
 describe('a mixed jar', () => {
   test('is weighed in with what is in it, planned, started, labelled and kept by its verdict', async () => {
     const who = await kit.household()

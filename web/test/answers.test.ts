@@ -5,7 +5,7 @@ import { coveredShare, viewNeed } from '@kelvit/core'
 import { seasonBalance } from '@kelvit/core'
 import { addWeek, plural, showDate, showDay } from '../src/household/words'
 import { answerHarvest, type LoadEventKind } from '@kelvit/core'
-import { foodName } from '../src/household/food-name'
+import { shortFood } from '@kelvit/core'
 import { arrange } from '../src/station/pantry/shelf-view'
 import { viewLoad } from '../src/load/load-view'
 import { caution, sentence } from '../src/load/sentences'
@@ -211,8 +211,8 @@ describe('the shelf', () => {
     ])
     expect(rows.map((r) => r.name)).toEqual(['On no shelf yet', 'Cellar'])
     expect(rows[1]!.groups[0]!.jars.map((j) => j.id)).toEqual(['new', 'old'])
-    expect(foodName('untested')).toBe('Untested')
-    expect(foodName('peas-green')).toBe('Green peas')
+    expect(shortFood('untested')).toBe('Untested')
+    expect(shortFood('peas-green')).toBe('Green peas')
   })
 })
 

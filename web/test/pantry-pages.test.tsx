@@ -231,7 +231,7 @@ describe('records', () => {
     // Wilson's interval for 38 of 40, by hand: 83.5 to 98.6%.
     expect(screen.getByRole('img', { name: '83 to 99%' }) ?? null).not.toBeNull()
   })
-  test('a recall names each load, what it was in truth, and its jars', () => {
+  test('a recall names each load, what it was in truth, and its jars', async () => {
     const recall: GaugeRecall = {
       test: {
         id: 't1',
@@ -250,7 +250,8 @@ describe('records', () => {
         {
           loadId: 'd1',
           code: 'ABCD',
-          startsAt: '2026-05-01T17:00:00Z',
+          // Late on 1 May in the household's zone.
+          startsAt: '2026-05-02T03:00:00Z',
           requiredPsi: 12,
           worstReadingPsi: 12.5,
           truePsi: 11,
@@ -274,6 +275,7 @@ describe('records', () => {
       screen.getByText(/The dial reads 1½ psi high: 1 load may have run too low/),
     ).toBeDefined()
     const one = within(screen.getByRole('region', { name: 'Batch ABCD' }))
+    expect(one.getByRole('heading', { name: 'Batch ABCD, 1 May' })).toBeDefined()
     expect(one.getByText('really 11 psi')).toBeDefined()
     expect(one.getByRole('link', { name: 'ABCD-1' })).toBeDefined()
     expect(one.getByText(/1 jar was eaten. At any sign of illness/)).toBeDefined()
@@ -282,6 +284,11 @@ describe('records', () => {
     const out = within(screen.getByRole('region', { name: 'Jars out of the house' }))
     expect(out.getByText('given away to Rowan')).toBeDefined()
     expect(out.getByText(/Please don’t eat the/)).toBeDefined()
+    expect(out.getByRole('heading', { name: 'Call these people today' })).toBeDefined()
+    // Over plain http a browser has no clipboard: it is said, and nothing breaks.
+    expect('clipboard' in navigator).toBe(false)
+    fireEvent.click(out.getByRole('button', { name: 'Copy message' }))
+    expect(await screen.findByText(/Select the message and copy it/)).toBeDefined()
   })
   test('an empty recall says how many loads were checked, and that a test was struck out', () => {
     const shown = (more: Partial<GaugeRecall>) => {
@@ -303,6 +310,6 @@ describe('records', () => {
     expect(shown({})).toMatch(/No load ran on this dial.*Jars from before Kelvit are not in here/)
     expect(shown({ ran: 3 })).toMatch(/We checked 3 loads: each was held high enough/)
     const struck = { id: 't1', cannerId: 'c1', testedOn: TODAY, errorPsi: unit.psi(1), testedBy: '', struckAt: '2026-08-01T00:00:00Z', struckBy: 'Wren', struckWhy: 'typed 1 for 0', version: 2 } // prettier-ignore
-    expect(shown({ test: struck })).toMatch(/Wren struck it out: typed 1 for 0/)
+    expect(shown({ test: struck })).toMatch(/Wren crossed it out: typed 1 for 0/)
   })
 })

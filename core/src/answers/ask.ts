@@ -4,24 +4,16 @@ import { computeAnswer, type ComputingKitchen } from './computed'
 import { fillAnswer } from './fill'
 import { plainlyAsked, urgentOf } from './intents'
 import { SOURCES } from './sources'
-import { askTables } from './tables'
+import { askTables, type Told } from './tables'
 import { normalise } from '../method/find'
 import { rulesOf } from '../method/lookup'
-import { psi } from '../quantity/units'
 import type { Answer } from './data/types'
 
 /** What was found for a question: one answer to trust, or none, and what else it may mean. */
 export interface AskedAnswer {
-  readonly answer: {
-    readonly id: string
-    readonly ask: string
-    readonly say: string
-    readonly figures?: Readonly<Record<string, string>>
-    readonly source: string
-    /** The page that it leads to; empty where there is none. */
-    readonly to: string
-  } | null
+  readonly answer: Told | null
   readonly also: readonly { readonly id: string; readonly ask: string }[]
+  /** What was understood, in words. */
   readonly understood?: string
 }
 
@@ -34,7 +26,11 @@ const ALSO = 4
 export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
   const asked = question.trim()
   const others = asked.length < 3 ? [] : findAnswers(asked)
-  const also = (id?: string) => others.filter((a) => a.id !== id).slice(0, ALSO).map((a) => ({ id: a.id, ask: a.ask })) // prettier-ignore
+  const also = (id?: string) =>
+    others
+      .filter((a) => a.id !== id)
+      .slice(0, ALSO)
+      .map((a) => ({ id: a.id, ask: a.ask }))
   const written = (id: string): AskedAnswer => {
     const found = answerOf(id)
     return { answer: found ? tell(found, kitchen) : null, also: also(id) }
@@ -45,11 +41,18 @@ export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
   const own = ANSWERS.find((a) => normalise(a.ask) === normalise(asked))
   if (own) return written(own.id)
   // Together in a jar is another question than together in a load, and has the stricter answer.
-  const inJar = /\b(together|same jar|one jar)\b/i.test(asked) && !/\b(load|canner|run|batch)\b/i.test(asked) // prettier-ignore
+  const inJar =
+    /\b(together|same jar|one jar)\b/i.test(asked) && !/\b(load|canner|run|batch)\b/i.test(asked)
   const computed = inJar ? undefined : computeAnswer(asked, kitchen)
   if (computed)
     return {
-      answer: { id: 'computed', ask: computed.ask, say: computed.say, source: SOURCES.kelvit, to: computed.act[1] }, // prettier-ignore
+      answer: {
+        id: 'computed',
+        ask: computed.ask,
+        say: computed.say,
+        source: SOURCES.kelvit,
+        to: computed.act[1],
+      },
       also: also(),
       understood: computed.ask,
     }
@@ -75,7 +78,11 @@ export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
 }
 
 /** Words of a question that say nothing of what it is about. */
-const EMPTY = new Set('a an and are as at be been by can do does did for from get go got have has how i if in is it its just me must my no not of on one or our put so some that the then there these they this those to too up us use used want was we were what when where which while who why will with would you your about tell kitchen thing jar can canned canner canning'.split(' ')) // prettier-ignore
+const EMPTY = new Set(
+  'a an and are as at be been by can do does did for from get go got have has how i if in is it its just me must my no not of on one or our put so some that the then there these they this those to too up us use used want was we were what when where which while who why will with would you your about tell kitchen thing jar can canned canner canning'.split(
+    ' ',
+  ),
+)
 
 const stems = (text: string): ReadonlySet<string> =>
   new Set(
@@ -112,18 +119,10 @@ function isSure(question: string, answer: Answer): boolean {
   return shared.length >= 2 || shared.some((w) => spreadOf(w) <= RARE)
 }
 
-const tell = (answer: Answer, kitchen: ComputingKitchen): NonNullable<AskedAnswer['answer']> => {
-  const dial = kitchen.canners.find((c) => c.regulatedBy === 'dial')
-  return {
-    id: answer.id,
-    ask: answer.ask,
-    say: fillAnswer(answer, {
-      altitudeFt: kitchen.altitudeFt,
-      units: kitchen.units,
-      restMinutes: kitchen.settings.restMinutes,
-      dialErrorPsi: psi(dial?.lastTest?.errorPsi ?? 0),
-    }),
-    source: SOURCES[answer.source],
-    to: answer.act?.[1] ?? '',
-  }
-}
+const tell = (answer: Answer, kitchen: ComputingKitchen): Told => ({
+  id: answer.id,
+  ask: answer.ask,
+  say: fillAnswer(answer, kitchen),
+  source: SOURCES[answer.source],
+  to: answer.act?.[1] ?? '',
+})

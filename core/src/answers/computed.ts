@@ -162,7 +162,20 @@ function foodSaid(words: string): Food | undefined {
 
 const DONE_BY =
   /(?:begin|start|when).*?(?:done|finished|ready|clean)\s*(?:kitchen)?\s*(?:by|at|before)\s+([\w:. ]+?)(?:\s+(?:with|for)\s+(.+?))?\??$/i
-const HOURS: readonly string[] = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'] // prettier-ignore
+const HOURS: readonly string[] = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+]
 /** People ask it in the evening: a bare hour is the one before midnight. */
 const EVENING_MIN = 20 * 60
 

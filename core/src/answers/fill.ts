@@ -9,6 +9,7 @@ import {
   showWeight,
 } from '../quantity/format'
 import { psi, type Feet, type Psi } from '../quantity/units'
+import type { HouseCanner } from '../load/types'
 import type { UnitSystem } from '../words'
 import type { Answer, KitchenFigures, Slot } from './data/types'
 
@@ -16,28 +17,37 @@ import type { Answer, KitchenFigures, Slot } from './data/types'
 export interface AnswerKitchen {
   readonly altitudeFt: Feet
   readonly units: UnitSystem
-  readonly restMinutes: number
-  /** How much this house's dial reads high, psi; left out where it has none, or more than one. */
-  readonly dialErrorPsi?: Psi
+  readonly settings: { readonly restMinutes: number }
+  /** Canners that are fit for use. */
+  readonly canners: readonly Pick<HouseCanner, 'regulatedBy' | 'lastTest'>[]
+}
+
+/** How much the dials of the house read high, psi; null where there is none, or they differ. */
+function dialError({ canners }: AnswerKitchen): Psi | null {
+  const dials = canners.filter((c) => c.regulatedBy === 'dial')
+  const errors = new Set(dials.map((c) => c.lastTest?.errorPsi ?? 0))
+  const [error] = errors
+  return error === undefined || errors.size > 1 ? null : psi(error)
 }
 
 /** This kitchen's own figures; where the tables end the slot says so. */
 export function kitchenFigures(kitchen: AnswerKitchen): KitchenFigures {
-  const { altitudeFt, units, restMinutes, dialErrorPsi = psi(0) } = kitchen
+  const { altitudeFt, units, settings } = kitchen
+  const errorPsi = dialError(kitchen)
   const at = (gauge: 'dial' | 'weighted'): string => {
     const target = standardAt(gauge, altitudeFt)
     if (target === null) return 'no tested pressure'
     const told = showPressure(psi(target), units)
-    return gauge === 'weighted' || Math.abs(dialErrorPsi) < 1e-9
+    return gauge === 'weighted' || errorPsi === null || Math.abs(errorPsi) < 1e-9
       ? told
-      : `${told} (${pressureOn({ kind: 'dial', errorPsi: dialErrorPsi }, psi(target), units)})`
+      : `${told} (${pressureOn({ kind: 'dial', errorPsi }, psi(target), units)})`
   }
   return {
     altitude: showAltitude(altitudeFt, units),
     dial: at('dial'),
     weight: at('weighted'),
     boil: `${boilBeforeTasting(altitudeFt)} minutes`,
-    rest: `${restMinutes} minutes`,
+    rest: `${settings.restMinutes} minutes`,
   }
 }
 

@@ -3,20 +3,27 @@ import { saidName } from '../method/foods'
 import { jarName } from '../method/jar-size'
 import { lookUpProcess } from '../method/lookup'
 import { mixedJar } from '../method/mixed-jar'
+import type { MixedJarAnswer } from '../method/mixed-jar-answer'
 import { standardAt } from '../load/recall'
 import type { Food, FoodForm, HouseholdRules } from '../method/data/types'
-import { pressureOn, showAltitude, showPressure, type GaugeHere } from '../quantity/format'
-import { feet, psi, type Feet } from '../quantity/units'
+import { pressureOn, showAltitude, type GaugeHere } from '../quantity/format'
+import { readNumber } from '../quantity/number'
+import { feet, metresToFeet, psi, type Feet } from '../quantity/units'
 import { JAR_SIZES, type JarSize, type Pack, type UnitSystem } from '../words'
 
-/** An answer read off the tables. */
-export interface TableAnswer {
+/** An answer with what it says, where that comes from and the page it leads to. */
+export interface Told {
   readonly id: string
   readonly ask: string
   readonly say: string
   readonly figures?: Readonly<Record<string, string>>
   readonly source: string
+  /** The page that it leads to; empty where there is none. */
   readonly to: string
+}
+
+/** An answer read off the tables. */
+export interface TableAnswer extends Told {
   /** What was understood, in words. */
   readonly understood: string
 }
@@ -41,7 +48,9 @@ interface Mention {
 
 /** The foods that a question names, by their whole names, longest first; a word counts once. */
 function foodsIn(question: string): readonly Mention[] {
-  const words = normalise(question.replace(/[’']s?\b/g, ' ')).split(' ').filter(Boolean) // prettier-ignore
+  const words = normalise(question.replace(/[’']s?\b/g, ' '))
+    .split(' ')
+    .filter(Boolean)
   const mentions: (Mention & { at: number })[] = []
   const used = new Set<number>()
   for (let length = Math.min(LONGEST_NAME, words.length); length >= 1; length--)
@@ -59,7 +68,21 @@ function foodsIn(question: string): readonly Mention[] {
 }
 
 /** Words that are foods' names and mean something else in most questions. */
-const COMMON = new Set(['green', 'pot', 'hot', 'can', 'jar', 'food', 'meal', 'and', 'or', 'the', 'of', 'in', 'cream']) // prettier-ignore
+const COMMON = new Set([
+  'green',
+  'pot',
+  'hot',
+  'can',
+  'jar',
+  'food',
+  'meal',
+  'and',
+  'or',
+  'the',
+  'of',
+  'in',
+  'cream',
+])
 /** Words that are several foods: asked about, with the choices. */
 const AMBIGUOUS: ReadonlyMap<string, readonly string[]> = new Map([
   ['bean', ['Snap beans', 'Lima beans', 'Dried beans']],
@@ -84,7 +107,8 @@ export function askTables(question: string, kitchen: TableKitchen): TableAnswer 
   const here = { ...kitchen, altitudeFt: altitudeIn(question) ?? kitchen.altitudeFt }
   const mentions = foodsIn(question)
   const [first, second] = mentions
-  if (WATER_BATH.test(text)) return waterBath(first, here)
+  if (WATER_BATH.test(text))
+    return first?.found.kind === 'refused' ? processOf(first, text, here) : waterBath(first, here)
   if (!first)
     return PRESSURE.test(text) && altitudeIn(question) !== undefined ? pressureAt(here) : undefined
   if (
@@ -92,20 +116,25 @@ export function askTables(question: string, kitchen: TableKitchen): TableAnswer 
     /\b(together|same jar|one jar|mix|combine|in a jar)\b/.test(text) &&
     !/\b(load|canner|run|batch)\b/.test(text)
   )
-    // prettier-ignore
     return oneJar(mentions, here)
-  const bare = text.split(' ').length <= first.words.split(' ').length + 2 && !/\b(left|last|eat|ate|jar of)\b/.test(text) // prettier-ignore
+  const bare =
+    text.split(' ').length <= first.words.split(' ').length + 2 &&
+    !/\b(left|last|eat|ate|jar of)\b/.test(text)
   if (HOW_LONG.test(text) || PRESSURE.test(text) || MAY.test(text) || bare)
     return processOf(first, text, here)
   return undefined
 }
 
+/** Higher than any kitchen, and than any table. */
+const HIGHEST_FT = 30_000
+
 function altitudeIn(question: string): Feet | undefined {
   const said = AT_FEET.exec(question)
-  if (!said) return undefined
-  const value = Number((said[1] ?? '').replace(/[, ]/g, ''))
-  if (!Number.isFinite(value) || value > 20_000) return undefined
-  return feet(/^m/i.test(said[2] ?? '') ? value / 0.3048 : value)
+  // Nobody gives an altitude to the thousandth: three digits after a sign are thousands.
+  const read = said && readNumber((said[1] ?? '').replace(/[.,](?=\d{3}(?!\d))/g, ''))
+  if (!read?.ok) return undefined
+  const high = /^m/i.test(said?.[2] ?? '') ? metresToFeet(read.value) : read.value
+  return feet(Math.min(high, HIGHEST_FT))
 }
 
 /** What a gauge must show at an altitude, in words. */
@@ -113,13 +142,24 @@ function gaugeWords(
   at: (kind: GaugeHere['kind']) => number | null,
   { gauges, units }: TableKitchen,
 ): string {
-  // prettier-ignore
-  const all: readonly GaugeHere[] = gauges.length > 0 ? gauges : [{ kind: 'weighted', errorPsi: 0 }, { kind: 'dial', errorPsi: 0 }] // prettier-ignore
+  const all: readonly GaugeHere[] =
+    gauges.length > 0
+      ? gauges
+      : [
+          { kind: 'weighted', errorPsi: 0 },
+          { kind: 'dial', errorPsi: 0 },
+        ]
   const lines = all.flatMap((g) => {
     const target = at(g.kind)
     if (target === null) return []
     const hold = pressureOn(g, psi(target), units)
-    return [g.kind === 'weighted' ? `${hold} with a weight` : g.errorPsi === 0 ? `${hold} on a dial` : hold] // prettier-ignore
+    return [
+      g.kind === 'weighted'
+        ? `${hold} with a weight`
+        : g.errorPsi === 0
+          ? `${hold} on a dial`
+          : hold,
+    ]
   })
   return [...new Set(lines)].join(', ')
 }
@@ -146,9 +186,11 @@ function waterBath(first: Mention | undefined, kitchen: TableKitchen): TableAnsw
   const own = food && lineOf(food, food.forms[0], kitchen)
   return {
     id: 'water-bath',
-    ask: food ? `May ${saidName(food)} be canned in boiling water?` : 'May vegetables be canned in boiling water?', // prettier-ignore
+    ask: food
+      ? `May ${saidName(food)} be canned in boiling water?`
+      : 'May vegetables be canned in boiling water?',
     say: tomato
-      ? `The tested guides have a boiling-water process for tomatoes with added acid; Kelvit runs pressure only. Under pressure: ${own ?? ''}`
+      ? `The tested guides have a boiling-water process for tomatoes with added acid; Kelvit runs pressure only.${own ? ` Under pressure: ${own}` : ''}`
       : `No. Vegetables, meat and soups are low in acid: boiling water cannot make them safe, however long. ${own ?? 'Use a pressure canner.'}`,
     source: KELVIT,
     to: food ? `/methods?food=${food.id}` : '/methods',
@@ -175,11 +217,21 @@ function formIn(food: Food, text: string): FoodForm | undefined {
 /** The times and pressure of one form here, as a sentence; undefined where the tables refuse all of it. */
 function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): string | undefined {
   if (!form) return undefined
-  const pack = form.packs.some((p) => p.pack === kitchen.defaultPack) ? kitchen.defaultPack : (form.packs[0]?.pack ?? 'hot') // prettier-ignore
+  const pack = form.packs.some((p) => p.pack === kitchen.defaultPack)
+    ? kitchen.defaultPack
+    : (form.packs[0]?.pack ?? 'hot')
   const look = (jar: JarSize, gauge: GaugeHere['kind']) =>
-    lookUpProcess({ form: form.id, pack, jar, gauge, altitudeFt: kitchen.altitudeFt, ...(kitchen.rules ? { rules: kitchen.rules } : {}) }) // prettier-ignore
+    lookUpProcess({
+      form: form.id,
+      pack,
+      jar,
+      gauge,
+      altitudeFt: kitchen.altitudeFt,
+      ...(kitchen.rules ? { rules: kitchen.rules } : {}),
+    })
   const sizes = JAR_SIZES.filter((s) => form.minutes[s] !== undefined)
-  const kinds = kitchen.gauges.length > 0 ? kitchen.gauges.map((g) => g.kind) : (['weighted', 'dial'] as const) // prettier-ignore
+  const kinds =
+    kitchen.gauges.length > 0 ? kitchen.gauges.map((g) => g.kind) : (['weighted', 'dial'] as const)
   const times = sizes.flatMap((jar) => {
     const found = kinds.map((g) => look(jar, g)).find((p) => p.outcome === 'process')
     return found?.outcome === 'process' ? [`${found.minutes} minutes in ${jarName(jar)}`] : []
@@ -224,7 +276,9 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
   return {
     id: 'process',
     ask: `How are ${saidName(food)} canned?`,
-    say: line ? `${may}${line}` : `The tables have no process for ${saidName(food)} at ${showAltitude(kitchen.altitudeFt, kitchen.units)}. Ask your extension service.`, // prettier-ignore
+    say: line
+      ? `${may}${line}`
+      : `The tables have no process for ${saidName(food)} at ${showAltitude(kitchen.altitudeFt, kitchen.units)}. Ask your extension service.`,
     source: form?.source ?? KELVIT,
     to: `/methods?food=${food.id}`,
     understood: `${saidName(food)}${form ? `, ${form.name.toLowerCase()}` : ''}`,
@@ -234,17 +288,22 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
 /** Several foods in one jar: what the checker of mixed jars says of them. */
 function oneJar(mentions: readonly Mention[], kitchen: TableKitchen): TableAnswer {
   const names = mentions.map((m) => m.words)
-  const [gauge] = kitchen.gauges
-  const answer = mixedJar({
-    ingredients: [...names, 'water'],
-    solidsPercent: 50,
-    jar: 'pint',
-    gauge: gauge?.kind ?? 'weighted',
-    altitudeFt: kitchen.altitudeFt,
-  })
+  const at = (gauge: GaugeHere['kind']): MixedJarAnswer =>
+    mixedJar({
+      ingredients: [...names, 'water'],
+      solidsPercent: 50,
+      jar: 'pint',
+      gauge,
+      altitudeFt: kitchen.altitudeFt,
+    })
+  const answer = at(kitchen.gauges[0]?.kind ?? 'weighted')
+  const pressure = gaugeWords((kind) => {
+    const found = at(kind)
+    return found.outcome === 'process' ? found.psi : null
+  }, kitchen)
   const say =
     answer.outcome === 'process'
-      ? `Yes, as a soup: solids to half of the jar, then water or broth. Pints take ${answer.minutes} minutes at ${showPressure(answer.psi, kitchen.units)}. ${answer.sentence}`
+      ? `Yes, as a soup: solids to half of the jar, then water or broth. Pints take ${answer.minutes} minutes at ${pressure}. ${answer.sentence}`
       : answer.outcome === 'refused'
         ? `No: ${answer.sentence} Instead: ${answer.instead.join(', ')}.`
         : answer.question

@@ -38,6 +38,8 @@ export interface BookPortion {
   readonly jars: number
   /** Jars that really went in; null until the lid was locked. */
   readonly filled: number | null
+  /** What is in the jars, where they hold several things. */
+  readonly jarOf?: JarOf | null
 }
 
 export interface BookLoad {

@@ -1,7 +1,9 @@
 import { beliefOf } from '../harvest/estimate'
 import { wantedFor, type Wanted } from '../harvest/wanted'
-import { foodOf, formOf } from '../method/foods'
+import { formOf } from '../method/foods'
+import { portionFood, tableFood } from '../method/food-name'
 import { quartsOf } from '../method/jar-size'
+import { foodIdOf } from '../method/mixed-name'
 import { isOpenLot, type JarSize } from '../words'
 import type { Book, BookNeed } from './book'
 import { jarsToCome } from './lots'
@@ -32,7 +34,7 @@ type NeedBook = Pick<Book, 'jars' | 'lots' | 'loads' | 'yields' | 'today'>
 export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<N> {
   const { today } = book
   const found = formOf(need.formId)
-  const food = foodOf(need.foodId)
+  const food = tableFood(need)
   const asJars = (size: JarSize, n: number): number => (n * quartsOf(size)) / quartsOf(need.jar)
   const shelf = book.jars
     .filter((j) => j.foodId === need.foodId && mayBeEaten(j))
@@ -60,7 +62,7 @@ type AsJars = (size: JarSize, n: number) => number
 /** Jars of the food's open lots, by their can-by: what is in jars already is counted where it stands. */
 const lotsToCome = (need: BookNeed, book: NeedBook, asJars: AsJars): readonly Coming[] =>
   book.lots
-    .filter((l) => l.foodId === need.foodId && isOpenLot(l))
+    .filter((l) => foodIdOf(l.foodId, l.jarOf) === need.foodId && isOpenLot(l))
     .map((l) => ({
       onDate: l.canBy < book.today ? book.today : l.canBy,
       jars: asJars(l.jar, jarsToCome(book, l)),
@@ -72,7 +74,7 @@ function standingJars(need: BookNeed, book: NeedBook, asJars: AsJars): readonly 
     .filter((l) => l.stage !== 'checked' && l.stage !== 'aborted' && l.stage !== 'planned')
     .filter((l) => l.judgement?.verdict !== 'not-processed')
     .flatMap((l) => l.portions)
-    .filter((p) => formOf(p.formId)?.food.id === need.foodId)
+    .filter((p) => portionFood(p) === need.foodId)
     .reduce((n, p) => n + asJars(p.jar, p.filled ?? 0), 0)
   return jars > 0 ? [{ onDate: book.today, jars }] : []
 }

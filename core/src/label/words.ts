@@ -1,5 +1,5 @@
-import { foodOf, shortName } from '../method/foods'
-import { mixedNameOf, type JarOf } from '../method/mixed-name'
+import { shortFood } from '../method/food-name'
+import type { JarOf } from '../method/mixed-name'
 import { sayDate } from '../time'
 import type { JarProcess } from '../words'
 import type { LabelWords } from './layout'
@@ -27,9 +27,8 @@ export interface LabelWishes {
 
 /** What a jar's label says, on paper and in the preview; no best time where there is none. */
 export function labelWords(jar: LabelledJar, wishes: LabelWishes): LabelWords {
-  const name = jar.foodId === 'untested' ? jar.note || 'Untested' : jar.foodId
   return {
-    food: mixedNameOf(jar.foodId) ?? shortName(foodOf(jar.foodId) ?? { name }),
+    food: jar.foodId === 'untested' ? jar.note || 'Untested' : shortFood(jar.foodId),
     contents: jar.jarOf?.ingredients.map((i) => i.trim()).join(', ') ?? '',
     code: wishes.byBatch ? jar.code.replace(/-\d+$/, '') : jar.code,
     // With its year: a label outlives it.

@@ -56,7 +56,10 @@ export function foldLoad(setup: LoadSetup, events: readonly LoadEvent[]): LoadSt
  * as folding them with the others.
  */
 export const withOwnWords = (state: LoadState, words: readonly LoadEvent[]): LoadState =>
-  words.reduce((s, e) => (e.kind === 'recalled' || e.kind === 'found-short' ? doubt(s, e.kind, e) : s), state) // prettier-ignore
+  words.reduce(
+    (s, e) => (e.kind === 'recalled' || e.kind === 'found-short' ? doubt(s, e.kind, e) : s),
+    state,
+  )
 
 /** Whether a load is only good, or only as good, because of these facts. */
 function restsOn(
@@ -98,7 +101,14 @@ function lookedInto(s: LoadState, { e, at }: Word): Step {
   const text = e.text ?? ''
   if (!isReason(text))
     return ask(s, 'Say who you asked and what they said, in three words or more.')
-  const word = { id: e.id, at, heardAt: heardOf(e), by: e.by ?? null, text, doubtIds: e.doubtIds ?? null } // prettier-ignore
+  const word = {
+    id: e.id,
+    at,
+    heardAt: heardOf(e),
+    by: e.by ?? null,
+    text,
+    doubtIds: e.doubtIds ?? null,
+  }
   return { ...s, looked: [...s.looked, word] }
 }
 

@@ -50,7 +50,7 @@ const OVER_MS = 120_000
 const CONDEMNS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'water-low': 'The canner boiled dry before the end.',
   'weight-lifted': 'Somebody lifted the weight before the pressure was gone.',
-  'lock-early': 'The lock dropped with the heat on, and nobody had seen the gauge at zero.',
+  'lock-early': 'The lock dropped while the heat was on, and nobody saw the gauge at zero first.',
   'opened-early': 'Somebody opened the canner before cooling was over.',
   'no-process': 'There is no tested process at this altitude.',
   'figures-raised': 'It ran below the pressure that this kitchen needs.',
@@ -65,7 +65,7 @@ const DOUBTS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'told-late': 'Somebody told from memory when the heat went off.',
   'late-word': 'What completes the process reached Kelvit late, from a device that was offline.',
   'steam-doubtful': 'The steam may never have been steady.',
-  'vent-untold': 'Nobody recorded when the weight went on, so we do not know how long it vented.',
+  'vent-untold': 'Nobody recorded when the weight went on. We don’t know how long it vented.',
   'fell-unknown': 'The pressure fell, and nobody knows when.',
   'gauge-off': 'The dial is off by more than 2 psi (14 kPa).',
   recalled: 'A later gauge test shows that the true pressure may have been too low.',
@@ -74,7 +74,7 @@ const DOUBTS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'rest-short': 'The canner did not rest long enough before it was opened or unloaded.',
   'left-overnight': 'The jars were left in the canner for hours.',
   'cooled-fast':
-    'The pressure was gone faster than this canner cools. Somebody may have let it down by hand or with cold water.',
+    'The pressure dropped faster than this canner cools on its own. Somebody may have released it by hand or used cold water.',
   'stood-warm': 'The filled jars stood for more than two hours without heat.',
   simulated: 'Only a simulated gauge says that it was at pressure.',
   unwatched: 'Nobody read the gauge for too long.',

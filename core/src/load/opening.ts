@@ -3,7 +3,7 @@ import { wentDown } from './pressure'
 import { breakRun, closeRun, mustVentAgain } from './runs'
 import { hasLock, LEFT_IN_MS, OUT_LATE_MS, restMs, STAND_OPEN_MS, type LoadSetup } from './setup'
 import { doubt, enter, isStage, type DoubtCode, type LoadState } from './state'
-import { ask, type Word, type Step } from './word'
+import { ask, askTime, type Word, type Step } from './word'
 
 /** Whether the canner was seen to be without pressure: at zero and, where there is one, the lock down. */
 export const isDown = (s: LoadState, setup: LoadSetup): boolean =>
@@ -79,9 +79,7 @@ export function unloaded(s: LoadState, w: Word): Step {
     return unloaded({ ...open, since: lidOff }, w)
   }
   if (s.stage !== 'unloading')
-    return isStage(s, 'standing', 'checked')
-      ? s
-      : ask(s, `Were all jars out? The load was ${s.stage} by then.`)
+    return isStage(s, 'standing', 'checked') ? s : askTime(s, 'all jars were out')
   const said = typeof w.e.happenedAt === 'number'
   const late = !said && w.at - s.since > OUT_LATE_MS
   // Nobody said when they came out: the 24 hours run from when the lid did.
@@ -103,8 +101,7 @@ export function sealsChecked(s: LoadState, w: Word): Step {
     return sealsChecked({ ...enter(s, 'standing', s.since), outAt: s.since }, w)
   const early = w.at - (s.outAt ?? s.since) < STAND_OPEN_MS
   if (s.stage === 'checked') return early ? s : { ...s, pressedEarly: false }
-  if (s.stage !== 'standing')
-    return ask(s, `Were the seals checked? The load was ${s.stage} by then.`)
+  if (s.stage !== 'standing') return askTime(s, 'you checked the seals')
   const checked = enter(s, 'checked', w.at)
   return early
     ? ask(

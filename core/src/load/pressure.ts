@@ -12,7 +12,7 @@ import {
 import { leastCoolMs, startTarget, TOLD_LATE_MS, WATCH_MS } from './setup'
 import { doubt, enter, isStage, type LoadState } from './state'
 import { ventOf } from './venting'
-import { ask, type Word, type Step } from './word'
+import { ask, askTime, type Word, type Step } from './word'
 
 /** A needle is read to a quarter psi; more digits are rounding. */
 const EPSILON = 1e-9
@@ -59,7 +59,7 @@ export function atPressure(s: LoadState, w: Word): Step {
   if (s.stage === 'processing') return looked(s, w)
   if (s.stage === 'climbing') return beginRun(s, w)
   if (isStage(s, 'preparing', 'filling', 'heating', 'venting')) return beginUntold(s, w)
-  return ask(heardPressure(s, w.at), `Was the weight rocking? The load was ${s.stage} by then.`)
+  return askTime(heardPressure(s, w.at), 'the weight rocked')
 }
 
 /** Heard rocking: a look while it runs, and the pressure is back where it was lost. */
@@ -110,8 +110,7 @@ export function heatOff(s: LoadState, w: Word): Step {
       },
       'The heat went off before the process began.',
     )
-  if (s.stage !== 'processing')
-    return isStage(s, 'cooling') ? s : ask(s, `Was the heat off? The load was ${s.stage} by then.`)
+  if (s.stage !== 'processing') return isStage(s, 'cooling') ? s : askTime(s, 'the heat went off')
   const from = s.lastLook ?? s.since
   const unseen = w.at - from
   const silent = unseen > WATCH_MS[w.setup.regulatedBy]
@@ -128,8 +127,7 @@ export function heatOff(s: LoadState, w: Word): Step {
 
 /** Heat back on after it was off: from zero; without pressure left, vented again first. */
 export function heatOn(s: LoadState, w: Word): Step {
-  if (!isStage(s, 'cooling', 'resting'))
-    return ask(s, `Was the heat on? The load was ${s.stage} by then.`)
+  if (!isStage(s, 'cooling', 'resting')) return askTime(s, 'the heat was back on')
   const last = s.runs.at(-1)
   const back: LoadState = {
     ...s,

@@ -92,7 +92,9 @@ export function daysOfTest(
   test: StandingTest,
 ): { readonly since: string | null; readonly until: string | null } {
   const days = (of: readonly StandingTest[]): string[] => of.map((t) => t.testedOn).sort()
-  const good = tests.filter((t) => t.testedOn < test.testedOn && Math.abs(t.errorPsi) <= DIAL_MAX_ERROR) // prettier-ignore
+  const good = tests.filter(
+    (t) => t.testedOn < test.testedOn && Math.abs(t.errorPsi) <= DIAL_MAX_ERROR,
+  )
   const later = tests.filter((t) => t.testedOn > test.testedOn)
   return { since: days(good).at(-1) ?? null, until: days(later)[0] ?? null }
 }
@@ -146,7 +148,7 @@ export function causesOf(
       : known.tests.flatMap((test): RecallCause[] => {
           const { since, until } = daysOfTest(known.tests, test)
           if ((since !== null && ranOn < since) || (until !== null && ranOn > until)) return []
-          const recalled = recallOf(setup, state, { errorPsi: test.errorPsi, requiredPsi: needed }) // prettier-ignore
+          const recalled = recallOf(setup, state, { errorPsi: test.errorPsi, requiredPsi: needed })
           return recalled ? [{ kind: 'recalled', testId: test.id, recalled }] : []
         })
   if (processes.length === 0) return byTest

@@ -1,7 +1,7 @@
 import { closeRun, nothingProven, stoodFull } from './runs'
 import { VENT_MS } from './setup'
 import { enter, isStage, type DoubtCode, type LoadState, type ProcessRun } from './state'
-import { ask, type Word, type Step } from './word'
+import { ask, askTime, type Word, type Step } from './word'
 
 /** The lid is on its marks: for the first time, or again after the canner was opened. */
 export function locked(s: LoadState, w: Word): Step {
@@ -20,7 +20,7 @@ export function locked(s: LoadState, w: Word): Step {
       'heating',
       w.at,
     )
-  return ask(s, 'The lid was said to be locked before.')
+  return ask(s, 'You recorded before that the lid is locked.')
 }
 
 export function steamSteady(s: LoadState, w: Word): Step {
@@ -34,7 +34,7 @@ export function steamSteady(s: LoadState, w: Word): Step {
   }
   if (s.stage === 'venting')
     return s.steamSteadySince === null ? { ...s, steamSteadySince: w.at, since: w.at } : s
-  return ask(s, `Steam was said to be steady while the load was ${s.stage}. Was the weight off?`)
+  return askTime(s, 'the steam was steady')
 }
 
 /** Doubts about gauge and kitchen, and about food that stood too long, which no new venting mends. */
@@ -67,7 +67,7 @@ export const ventOf = (s: LoadState, at: number): ProcessRun['vent'] =>
 
 export function weightOn(s: LoadState, w: Word): Step {
   if (!isStage(s, 'preparing', 'filling', 'heating', 'venting'))
-    return ask(s, `The weight was said to be on while the load was ${s.stage}.`)
+    return askTime(s, 'the weight went on')
   const vent = s.stage === 'venting' ? ventOf(s, w.at) : 'short'
   const next: LoadState = {
     ...enter(s, 'climbing', w.at),

@@ -20,4 +20,8 @@ export interface Answers {
 /** The state after a fact; with a sentence when the fact did not fit and is asked about. */
 export type Step = LoadState | { readonly state: LoadState; readonly ask: string }
 
+/** A fact that cannot be at this stage: its time is asked about. `what` goes on after "that". */
+export const askTime = (state: LoadState, what: string): Step =>
+  ask(state, `Check the time. You recorded that ${what}, but the load was ${state.stage} then.`)
+
 export const ask = (state: LoadState, sentence: string): Step => ({ state, ask: sentence })

@@ -51,11 +51,17 @@ const DRIED =
   /^(soaked |cooked |boiled |dried |dry )*((red |white |dark red |light red )?kidney|black|black turtle|turtle|white|red|small red|small white|pink|soy) bean$|^(soaked |cooked |boiled |dried |dry )*((kidney|navy|pinto|great northern|cannellini|garbanzo|cranberry|borlotti|mung|adzuki|flageolet)( bean)?|soybean|chickpea|chick pea|garbanzo|(red |green |brown |black |french )?lentil|(green |yellow )?split pea)$/
 /** Fresh by what they are, by whole names. */
 const FRESH_LEGUMES: readonly (readonly [RegExp, string])[] = [
-  [/^(fresh |cut |whole |frozen |french cut |yellow |purple )*(snap|green|wax|string|italian|french|runner|pole|bush|haricot) bean$/, 'beans-snap'], // prettier-ignore
+  [
+    /^(fresh |cut |whole |frozen |french cut |yellow |purple )*(snap|green|wax|string|italian|french|runner|pole|bush|haricot) bean$/,
+    'beans-snap',
+  ],
   [/^fresh (baby |green )*(lima|butter|lima bean|butter bean)$/, 'beans-lima'],
-  [/^(fresh |shelled |baby |frozen )*(green|english|garden|shell|sweet) pea$|^fresh pea$/, 'peas-green'],
+  [
+    /^(fresh |shelled |baby |frozen )*(green|english|garden|shell|sweet) pea$|^fresh pea$/,
+    'peas-green',
+  ],
   [/^fresh (southern|black eyed|cow|crowder|field) ?pea$/, 'peas-southern'],
-] // prettier-ignore
+]
 /** Put up fresh and dried under the same name, by whole names. */
 const EITHER =
   /^(baby |large |speckled )*(bean|pea|lima|lima bean|butter bean|cowpea|cow pea|(southern|black eyed|crowder|field) pea|fava|fava bean|broad bean)$/

@@ -4,7 +4,7 @@ import { lookUpProcess } from './lookup'
 import { mixedJar } from './mixed-jar'
 import { foodIdOf, type JarOf } from './mixed-name'
 import { refuse } from './refusal'
-import type { MixedJarAnswer } from './mixed-jar-answer'
+import type { MixedJarAnswer, MixedJarQuery } from './mixed-jar-answer'
 import type { ProcessAnswer, ProcessQuery } from './data/types'
 
 /** Forms whose time depends on what is in them: they are planned only with their contents named. */
@@ -36,17 +36,20 @@ export function processFor(query: JarQuery): ProcessAnswer {
         )
       : lookUpProcess(query)
   }
-  return asProcess(
-    mixedJar({
-      ingredients: jarOf.ingredients,
-      solidsPercent: jarOf.solidsPercent ?? undefined,
-      rehydrated: jarOf.rehydrated ?? undefined,
-      ...{ jar, gauge, altitudeFt },
-    }),
-    query,
-    foodIdOf('', jarOf),
-  )
+  return asProcess(verdictOf(jarOf, { jar, gauge, altitudeFt }), query, foodIdOf('', jarOf))
 }
+
+/** Whether a mixed jar may be canned here, and how: the process, the refusal, or a question. */
+export const verdictOf = (
+  { ingredients, solidsPercent, rehydrated }: JarOf,
+  here: Pick<MixedJarQuery, 'jar' | 'gauge' | 'altitudeFt'>,
+): MixedJarAnswer =>
+  mixedJar({
+    ...here,
+    ingredients,
+    solidsPercent: solidsPercent ?? undefined,
+    rehydrated: rehydrated ?? undefined,
+  })
 
 function asProcess(answer: MixedJarAnswer, { rules }: JarQuery, foodId: string): ProcessAnswer {
   switch (answer.outcome) {

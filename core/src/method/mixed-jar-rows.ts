@@ -88,7 +88,8 @@ export function byOwnRow(
   sentence: string,
 ): MixedJarAnswer {
   const broth = hasMeatStock(jar) ? ownRow('stock', [{ pack: 'hot' }], jar.query) : undefined
-  if (process.outcome === 'refused' || broth?.outcome !== 'process') return withRow(jar, row, process, sentence) // prettier-ignore
+  if (process.outcome === 'refused' || broth?.outcome !== 'process')
+    return withRow(jar, row, process, sentence)
   return broth.minutes <= process.minutes
     ? withRow(jar, row, process, sentence)
     : withRow(

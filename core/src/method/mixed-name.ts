@@ -16,7 +16,13 @@ const NAME_LENGTH = 50
 /** What a mixed jar is called: the household's own name, or what is in it. */
 export const mixedName = (jarOf: JarOf): string => {
   const own = jarOf.name?.trim()
-  return own ? own : jarOf.ingredients.map((i) => i.trim()).filter(Boolean).join(', ').slice(0, NAME_LENGTH) // prettier-ignore
+  return own
+    ? own
+    : jarOf.ingredients
+        .map((i) => i.trim())
+        .filter(Boolean)
+        .join(', ')
+        .slice(0, NAME_LENGTH)
 }
 
 /** The food that a jar counts as: a mixed jar is a food of its own, known by its name. */

@@ -21,17 +21,17 @@ const POTATOES: Packing = {
 const PACKING: Readonly<Record<string, Packing>> = {
   'meat-cubes raw': {
     liquid: null,
-    never: 'Add no liquid: raw meat makes its own. Do not wash it.',
+    never: 'Add no liquid: raw meat makes its own. Do not wash the meat.',
   },
   'meat-cubes hot': { liquid: 'Cover with boiling broth or water.' },
   'meat-ground': { liquid: 'Cover with boiling broth or water.' },
   'poultry-bone-in raw': {
     liquid: null,
-    never: 'Add no liquid: it makes its own. Do not wash it.',
+    never: 'Add no liquid: the meat makes its own. Do not wash the meat.',
   },
   'poultry-boneless raw': {
     liquid: null,
-    never: 'Add no liquid: it makes its own. Do not wash it.',
+    never: 'Add no liquid: the meat makes its own. Do not wash the meat.',
   },
   'tomatoes-raw-no-liquid': OWN_JUICE,
   'tomatoes-crushed': OWN_JUICE,

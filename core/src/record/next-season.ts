@@ -1,3 +1,4 @@
+import { tableFood } from '../method/food-name'
 import type { Book, BookNeed } from '../book/book'
 import { foodStock, type WeeksOfFood } from '../book/food-stock'
 import { viewNeed } from '../book/need-view'
@@ -5,7 +6,7 @@ import { balanceOf, goodInTime, jarsAWeek, mealsOfUse, shelfOn } from '../book/n
 import { mayBeEaten } from '../book/shelf'
 import { beliefOf } from '../harvest/estimate'
 import { wantedFor, type Wanted } from '../harvest/wanted'
-import { foodOf, formOf } from '../method/foods'
+import { formOf } from '../method/foods'
 import { quartsOf } from '../method/jar-size'
 import { addDays } from '../time/dates'
 import type { JarSize, Mouth } from '../words'
@@ -83,7 +84,8 @@ function nextFood<N extends BookNeed>(
     goodInTime(after, harvest, shelfOn(eaten, book.today, shelf, harvest)) + 1e-9,
   )
   const { weeks, needed, toCan } = balanceOf(after, harvest, stillGood, 0)
-  const [found, food] = [formOf(need.formId), foodOf(need.foodId)]
+  const found = formOf(need.formId)
+  const food = tableFood(need)
   return {
     need,
     planned,

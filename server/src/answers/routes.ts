@@ -1,4 +1,4 @@
-import type { EstimateAnswer, EstimateQuery } from '@kelvit/contract'
+import type { AskQuery, EstimateAnswer, EstimateQuery } from '@kelvit/contract'
 import { answersApi } from '@kelvit/contract/routes'
 import {
   beliefOf,
@@ -14,7 +14,7 @@ import {
   type LotYield,
 } from '@kelvit/core'
 import type Router from '@koa/router'
-import { ask, type ComputingKitchen } from '@kelvit/core/answers'
+import { ask, type AskedAnswer, type ComputingKitchen } from '@kelvit/core/answers'
 import { DEFAULT_SETTINGS } from '../kitchen/defaults'
 import { canners, containers, cropWords } from '../db/schema'
 import { householdOf } from '../kitchen/figures'
@@ -38,9 +38,24 @@ export function answerRoutes(router: Router, deps: Deps): void {
     }),
   )
   serve(router, answersApi.ask, async ({ actor, query }) =>
-    ask(query.q, actor ? await ownKitchen(deps, actor) : anyKitchen(query.altitudeFt ?? 0)),
+    actor ? ask(query.q, await ownKitchen(deps, actor)) : askAnywhere(query),
   )
   serve(router, answersApi.estimate, ({ actor, query }) => estimate(deps, actor, query))
+}
+
+/** Far enough apart that no pressure of the tables is the same at both, ft. */
+const LOW_AND_HIGH = [0, 6500] as const
+
+/** Answers from the tables alone. Without an altitude only what is the same at every altitude. */
+function askAnywhere({ q, altitudeFt }: AskQuery): AskedAnswer {
+  if (altitudeFt !== undefined) return ask(q, anyKitchen(altitudeFt))
+  const [low, high] = LOW_AND_HIGH.map((ft) => ask(q, anyKitchen(ft)))
+  if (!low || low.answer?.say !== high?.answer?.say)
+    throw unprocessable(
+      'altitude',
+      'The answer depends on the altitude. Add it as altitudeFt, in feet.',
+    )
+  return low
 }
 
 /** A kitchen nobody described: the tables alone, at an altitude. */

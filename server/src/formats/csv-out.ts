@@ -12,7 +12,7 @@ import type {
   Supply,
   CsvKind,
 } from '@kelvit/contract'
-import { asEvents, foldLoad, foodOf, formOf, judgeLoad } from '@kelvit/core'
+import { asEvents, foldLoad, foodOf, formOf, judgeLoad, mixedNameOf } from '@kelvit/core'
 import { csvText } from './csv-cells'
 
 /** A household's rows by table, as JSON has them: what a kind does not read may be left out. */
@@ -37,7 +37,7 @@ interface Sheet {
   readonly rows: (all: CsvRows) => readonly (readonly (string | number | null)[])[]
 }
 
-const foodName = (id: string): string => foodOf(id)?.name ?? id
+const foodName = (id: string): string => mixedNameOf(id) ?? foodOf(id)?.name ?? id
 const formName = (id: string | null): string => (id && formOf(id)?.form.name) ?? ''
 const yes = (is: boolean): string => (is ? 'yes' : 'no')
 

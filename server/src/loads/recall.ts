@@ -1,5 +1,6 @@
 import type { GaugeRecall, RecalledLoad } from '@kelvit/contract'
 import {
+  addDays,
   causesOf,
   dateAt,
   daysOfTest,
@@ -140,7 +141,7 @@ async function* knownLoads(
     .from(loads)
     .where(
       and(inArray(loads.stage, [...HEAT_OFF]), cannerId ? eq(loads.cannerId, cannerId) : undefined),
-    ) // prettier-ignore
+    )
     .orderBy(asc(loads.startsAt), asc(loads.id))
   const lowest = lowestNeeds(household)
   const meant = rows.filter(({ load, began, told }) => {
@@ -181,10 +182,10 @@ function knownOf(
   return { load, events, state, causes }
 }
 
-/** A process of the tables and the day, as one word. */
+/** What the kitchen needs of a load on a day, psi; Infinity where the tables have no row. */
 type NeedsOn = (load: LoadRow, on: string) => number
 
-/** What an altitude needs of a load's processes, each kind of load looked up once. */
+/** The same, with each kind of load looked up once. */
 function lowestNeeds(household: HouseholdRow): NeedsOn {
   const known = new Map<string, number>()
   return (load, on) => {
@@ -213,9 +214,10 @@ function mayBeTouched(
   return tests.some((test) => {
     if (test.errorPsi <= setup.gaugeErrorPsi) return false
     const { since, until } = daysOfTest(tests, test)
-    const from = new Date(Date.parse(on) - AROUND_DAYS * 86_400_000).toISOString().slice(0, 10)
-    const to = new Date(Date.parse(on) + AROUND_DAYS * 86_400_000).toISOString().slice(0, 10)
-    return (since === null || to >= since) && (until === null || from <= until)
+    return (
+      (since === null || addDays(on, AROUND_DAYS) >= since) &&
+      (until === null || addDays(on, -AROUND_DAYS) <= until)
+    )
   })
 }
 
@@ -237,11 +239,7 @@ async function factsByLoad(
 /** What is new about a load, and what is to be withdrawn. */
 function wordsFor(
   { load, events, state, causes }: Known,
-  tests: readonly {
-    readonly id: string
-    readonly testedOn: string
-    readonly errorPsi: StandingTest['errorPsi']
-  }[],
+  tests: readonly StandingTest[],
   units: UnitSystem,
 ): readonly Said[] {
   const gone = new Set(events.flatMap((e) => (e.kind === 'withdrawn' ? [e.eventId] : [])))
@@ -261,14 +259,7 @@ function wordsFor(
       psi: c.kind === 'found-short' ? needed(c) : null,
       text: `${whyText(c, tests, units)} ${recallText(c.recalled, units)}`,
     }))
-  // What was said while it ran belongs to its evening; what was said afterwards stands or falls.
-  const untrue = told.filter(
-    (e) =>
-      (e.kind === 'recalled' || e.kind === 'found-short' || e.at >= ended || e.kind === 'gauge-off') && // prettier-ignore
-      !(e.kind === 'figures-changed' && e.eventId == null) &&
-      !(e.kind === 'gauge-off' && (e.eventId == null || tests.some((t) => t.id === e.eventId))) &&
-      !causes.some((c) => covers(e, c)),
-  )
+  const untrue = told.filter((e) => !stands(e, ended, tests) && !causes.some((c) => covers(e, c)))
   return [
     ...fresh,
     ...untrue.map((e): Said => ({
@@ -280,13 +271,27 @@ function wordsFor(
   ]
 }
 
+/**
+ * Whether what was said stands by itself, whatever is known now: what was said while the load
+ * ran belongs to its evening; what was said afterwards stands or falls with its cause.
+ * @param ended when the process was complete, epoch ms.
+ */
+function stands(e: LoadEvent, ended: number, tests: readonly StandingTest[]): boolean {
+  switch (e.kind) {
+    case 'figures-changed':
+      return e.eventId == null || e.at < ended
+    case 'gauge-off':
+      return e.eventId == null || tests.some((t) => t.id === e.eventId)
+    case 'no-process':
+      return e.at < ended
+    default:
+      return false
+  }
+}
+
 function whyText(
   { testId }: RecallCause,
-  tests: readonly {
-    readonly id: string
-    readonly testedOn: string
-    readonly errorPsi: StandingTest['errorPsi']
-  }[],
+  tests: readonly StandingTest[],
   units: UnitSystem,
 ): string {
   const test = tests.find((t) => t.id === testId)

@@ -1,12 +1,11 @@
 import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
-  foodIdOf,
-  formOf,
   holdOf,
   lotCost,
   mayBeShelved,
   policyFor,
+  portionFood,
   produceCost,
   quartsFilled,
   shelfDates,
@@ -39,43 +38,27 @@ export async function shelveJars(
   const seals = sent.seals ?? []
   checkCounts(portions, seals)
   if (sent.shelfId) await checkShelf(tx, sent.shelfId)
-  const [household] = await tx.select().from(households).where(eq(households.id, actor.householdId))
-  if (!household) throw unprocessable('no-household', 'The household is gone.')
+  const household = await householdOf(tx, actor)
   const hold = holdOf(load.setup, state)
   const good = (seal: SealCount): boolean => isGood(seal) && hold !== 'not-processed'
   const outAt = state.outAt ?? at
-  const cannedOn = dateAt(outAt, household.zone)
   const origins = await lotsOf(tx, portions)
-  let number = 0
-  const made = seals.flatMap((seal): NewJar[] => {
+  const made = seals.flatMap((seal): JarStart[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
-    const foodId = foodIdOf(formOf(portion.formId)?.food.id ?? portion.formId, portion.jarOf)
-    const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
-    return Array.from({ length: seal.jars }, (): NewJar => ({
-      id: uuidv7(),
-      householdId: actor.householdId,
-      code: `${load.code}-${++number}`,
-      loadId: load.id,
+    return newJars(seal.jars, load, portion, household, outAt).map((jar) => ({
+      ...jar,
       lotId: portion.lotId ?? origins.get(portion.fromJars?.[0] ?? '') ?? null,
-      foodId,
-      formId: portion.formId,
-      jar: portion.jar,
-      mouth: portion.mouth,
-      cannedOn,
-      ...dates,
       shelfId: good(seal) ? (sent.shelfId ?? null) : null,
       state: good(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside',
       useSoon: seal.outcome === 'sealed-low-liquid',
       seal: seal.outcome,
       cause: seal.cause || null,
       stateAt: new Date(at),
-      outAt: new Date(outAt),
       hold,
-      jarOf: portion.jarOf,
     }))
   })
-  await addRows(tx, jars, made)
+  await addRows(tx, jars, numbered(load, made))
   await tellCosts(tx, portions, dateAt(at, household.zone))
 }
 
@@ -91,38 +74,54 @@ export async function keepStopped(
   at: number,
 ): Promise<void> {
   const out = before.runs.length > 0 ? at : (before.filledAt ?? before.entered.heating ?? at)
-  let number = 0
   const household = await householdOf(tx, actor)
-  const cannedOn = dateAt(out, household.zone)
   const made = (await readPortions(tx, load.id))
     .filter((p) => p.filled !== null && !p.fromJars)
-    .flatMap((portion): NewJar[] => {
-      const foodId = foodIdOf(formOf(portion.formId)?.food.id ?? portion.formId, portion.jarOf)
-      const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
-      return Array.from({ length: portion.filled ?? 0 }, (): NewJar => ({
-        id: uuidv7(),
-        householdId: actor.householdId,
-        code: `${load.code}-${++number}`,
-        loadId: load.id,
-        lotId: portion.lotId,
-        foodId,
-        formId: portion.formId,
-        jar: portion.jar,
-        mouth: portion.mouth,
-        cannedOn,
-        ...dates,
-        shelfId: null,
-        state: 'set-aside',
-        useSoon: false,
-        seal: 'unsealed',
-        cause: 'the load was stopped',
-        stateAt: new Date(at),
-        outAt: new Date(out),
-        hold: 'not-processed',
-        jarOf: portion.jarOf,
-      }))
-    })
-  await addRows(tx, jars, made)
+    .flatMap((p) => newJars(p.filled ?? 0, load, p, household, out))
+    .map((jar): JarStart => ({
+      ...jar,
+      state: 'set-aside',
+      seal: 'unsealed',
+      cause: 'the load was stopped',
+      stateAt: new Date(at),
+      hold: 'not-processed',
+    }))
+  await addRows(tx, jars, numbered(load, made))
+}
+
+type JarStart = Omit<NewJar, 'code'>
+
+/** Each jar with its code, "KR4T-1" and on. */
+const numbered = (load: LoadRow, made: readonly JarStart[]): NewJar[] =>
+  made.map((jar, i) => ({ ...jar, code: `${load.code}-${i + 1}` }))
+
+/** What is the same in every jar of a portion, however its load ended. */
+function newJars(
+  count: number,
+  load: LoadRow,
+  portion: PortionRow,
+  household: typeof households.$inferSelect,
+  outAt: number,
+) {
+  const foodId = portionFood(portion)
+  const cannedOn = dateAt(outAt, household.zone)
+  const dates = shelfDates(cannedOn, policyFor(household.settings, foodId))
+  return Array.from({ length: count }, () => ({
+    id: uuidv7(),
+    householdId: household.id,
+    loadId: load.id,
+    lotId: portion.lotId,
+    foodId,
+    formId: portion.formId,
+    jar: portion.jar,
+    mouth: portion.mouth,
+    cannedOn,
+    ...dates,
+    shelfId: null,
+    useSoon: false,
+    outAt: new Date(outAt),
+    jarOf: portion.jarOf,
+  }))
 }
 
 /** The lots that jars which were processed again came from, by jar. */

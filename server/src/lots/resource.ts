@@ -37,7 +37,14 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
 /** A soup nobody described is asked about; a jar that may not be canned never becomes a lot. */
 function checkContents({ formId, jar, jarOf }: LotRow): void {
   if (!jarOf && !needsContents(formId)) return
-  const asked = { form: formId, pack: 'hot', jar, jarOf, gauge: 'weighted', altitudeFt: feet(0) } as const // prettier-ignore
+  const asked = {
+    form: formId,
+    pack: 'hot',
+    jar,
+    jarOf,
+    gauge: 'weighted',
+    altitudeFt: feet(0),
+  } as const
   const found = processFor(asked)
   if (found.outcome === 'refused')
     throw unprocessable(found.reason, `${found.sentence} Instead: ${found.instead.join(', ')}.`)

@@ -4,18 +4,17 @@ import {
   countJars,
   dayLength,
   feet,
-  foodOf,
-  formOf,
   kitchenOn,
   loadTimes,
   processFor,
   prepMinutes,
   restingHere,
   rulesOf,
-  saidName,
   type KitchenCalendar,
   type KitchenStretch,
   withLearned,
+  portionFood,
+  saidFood,
 } from '@kelvit/core'
 import { learnedTimes } from '../store/learned'
 import { eq } from 'drizzle-orm'
@@ -91,10 +90,7 @@ const awayMinutes = (open: KitchenStretch | null): number =>
   (open?.gaps ?? []).reduce((m, g) => m + g.until - g.from, 0)
 
 const contents = (load: SeasonLoad): string[] =>
-  load.portions.map((p) => {
-    const food = formOf(p.formId)?.food ?? foodOf(p.formId) ?? { name: p.formId }
-    return `${countJars(p.jars, p.jar)} of ${saidName(food)}`
-  })
+  load.portions.map((p) => `${countJars(p.jars, p.jar)} of ${saidFood(portionFood(p))}`)
 
 function lengthOf(
   loads: readonly SeasonLoad[],

@@ -34,7 +34,9 @@ export async function readRecalledJars(
   const byLoad = new Map<string, (JarRow & { takenTo: string })[]>()
   for (const row of rows) {
     const jar = { ...row, takenTo: row.state === 'given' ? (to.get(row.id) ?? '') : '' }
-    byLoad.set(row.loadId ?? '', [...(byLoad.get(row.loadId ?? '') ?? []), jar])
+    const mine = byLoad.get(row.loadId ?? '') ?? []
+    mine.push(jar)
+    byLoad.set(row.loadId ?? '', mine)
   }
   return byLoad
 }

@@ -66,9 +66,15 @@ export async function sayToMany(
     return { id: load.id, ...(events ? judge(load, [...events, ...own]) : judged) }
   })
   const words = JSON.stringify(
-    told.flatMap(
-      ({ load, own }) =>
-      own.map((e) => ({ id: e.id, load: load.id, kind: e.kind, event: e.eventId, psi: e.psi, text: e.text })), // prettier-ignore
+    told.flatMap(({ load, own }) =>
+      own.map((e) => ({
+        id: e.id,
+        load: load.id,
+        kind: e.kind,
+        event: e.eventId,
+        psi: e.psi,
+        text: e.text,
+      })),
     ),
   )
   const { householdId, memberId, by } = voice

@@ -1,12 +1,13 @@
 import type { Jar, LoadWithEvents, Lot } from '@kelvit/contract'
 import {
   answerLine,
-  foodOf,
   isOpenLot,
   readWeighIn,
-  saidName,
   searchFoods,
   shortName,
+  shortFood,
+  saidFood,
+  foodIdOf,
 } from '@kelvit/core'
 import MiniSearch from 'minisearch'
 import { useQuery } from '@tanstack/react-query'
@@ -67,7 +68,7 @@ function useIndex(): MiniSearch<Hit> {
 
 const lotHit = (lot: Lot): Hit => ({
   key: `lot ${lot.id}`,
-  name: `${shortName(foodOf(lot.foodId) ?? { name: lot.foodId })}, ${lot.said}`,
+  name: `${shortFood(foodIdOf(lot.foodId, lot.jarOf))}, ${lot.said}`,
   about: `lot, can by ${showDay(lot.canBy)}`,
   words: lot.variety ?? '',
   to: `/harvest/lot/${lot.id}`,
@@ -115,7 +116,7 @@ function codeHits(
     ...found,
     ...own.map((j) => ({
       key: j.id,
-      name: `Jar ${j.code}, ${saidName(foodOf(j.foodId) ?? { name: j.foodId })}`,
+      name: `Jar ${j.code}, ${saidFood(j.foodId)}`,
       about: 'jar',
       to: `/pantry/jar/${j.id}`,
     })),

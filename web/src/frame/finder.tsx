@@ -3,8 +3,7 @@ import { Command } from 'cmdk'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { AnswerCard, Card } from '../household/answer-card'
-import { useHousehold } from '../household/session'
-import { useCanners } from '../sync/queries'
+import { useAnswerKitchen } from '../household/answer-kitchen'
 import { Sheet } from '../ui/sheet'
 import type { Hit } from './find-pages'
 import { useThings } from './find-things'
@@ -28,12 +27,8 @@ export function Finder({
 /** What fits the words: one answer to trust, the closest topics, and things by their names. */
 function useFound(text: string) {
   const things = useThings(text)
-  const { household } = useHousehold()
-  const canners = useCanners().data
-  return useMemo(() => {
-    const fit = (canners ?? []).filter((c) => !c.retired && c.blocks.length === 0)
-    return { ...ask(text, { ...household, canners: fit }), things }
-  }, [text, things, household, canners])
+  const kitchen = useAnswerKitchen()
+  return useMemo(() => ({ ...ask(text, kitchen), things }), [text, things, kitchen])
 }
 
 function FinderBox({ done }: { readonly done: () => void }) {

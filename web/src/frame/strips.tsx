@@ -20,7 +20,7 @@ export function Strips() {
   const jumped = useClockJumped()
   const words = [
     jumped &&
-      'The clock of this device was changed. Kelvit asks the server for the time; what you record now is put right when it is sent.',
+      'This device’s clock jumped. Kelvit is asking the server for the time, and corrects what you record now when it sends it.',
     !heard &&
       `No network: this is what was known ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&

@@ -1,8 +1,6 @@
-import { psi } from '@kelvit/core'
 import { fillAnswer, SOURCES, type Answer } from '@kelvit/core/answers'
 import { ButtonLink } from '../ui/button'
-import { useGaugeHere } from './gauge'
-import { useHousehold } from './session'
+import { useAnswerKitchen } from './answer-kitchen'
 
 interface CardProps {
   readonly title: string
@@ -34,14 +32,7 @@ export function Card({ title, say, source, act, onAct }: CardProps) {
 
 /** An answer's own figures: this kitchen's, in its units. */
 export function useFill(): (answer: Answer) => string {
-  const { altitudeFt, units, settings } = useHousehold().household
-  const { errorPsi } = useGaugeHere('dial')
-  const kitchen = {
-    altitudeFt,
-    units,
-    restMinutes: settings.restMinutes,
-    dialErrorPsi: psi(errorPsi),
-  }
+  const kitchen = useAnswerKitchen()
   return (answer) => fillAnswer(answer, kitchen)
 }
 

@@ -1,8 +1,8 @@
+import { shortFood } from '@kelvit/core'
 import type { Jar } from '@kelvit/contract'
 import type { JarState } from '@kelvit/core'
 import { useSetFate } from '../sync/changes'
 import { useNotify } from '../ui/notice'
-import { foodName } from './food-name'
 
 const WORDS: Readonly<Partial<Record<JarState, string>>> = {
   refrigerated: 'put into the fridge',
@@ -17,7 +17,7 @@ export function useSayFate() {
   const notify = useNotify()
   return (jar: Jar, state: JarState): void => {
     set(jar, state)
-    notify.done(`${foodName(jar.foodId)} ${jar.code} ${WORDS[state] ?? state}.`, () =>
+    notify.done(`${shortFood(jar.foodId)} ${jar.code} ${WORDS[state] ?? state}.`, () =>
       set({ ...jar, state }, jar.state),
     )
   }

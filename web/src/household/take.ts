@@ -1,11 +1,19 @@
 import { paths, type Jar, type NewTake } from '@kelvit/contract'
-import { countJars, dateAt, stateAfter, takeJars, type JarToTake, type Taken } from '@kelvit/core'
+import {
+  countJars,
+  dateAt,
+  stateAfter,
+  takeJars,
+  type JarToTake,
+  type Taken,
+  shortFood,
+  saidFood,
+} from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import { nowIso, nowMs } from '../sync/clock'
 import { showAndSend } from '../sync/log'
 import { useNotify } from '../ui/notice'
-import { foodName } from './food-name'
 import { useHousehold } from './session'
 import { asDecided } from './set-aside'
 
@@ -64,8 +72,8 @@ export function useTakeJars(): (wish: Wish) => Taken<Jar> {
     })
     const what =
       taken.jars.length === 1
-        ? `${foodName(first.foodId)} ${first.code}`
-        : `${countJars(taken.jars.length, first.jar)} of ${foodName(first.foodId).toLowerCase()}`
+        ? `${shortFood(first.foodId)} ${first.code}`
+        : `${countJars(taken.jars.length, first.jar)} of ${saidFood(first.foodId)}`
     notify.done(`${what} ${SAID[wish.why]}.`, () => {
       showAndSend(client, {
         path: `${path}/undo`,

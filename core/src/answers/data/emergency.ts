@@ -44,7 +44,7 @@ export const URGENT: readonly Answer[] = [
     words:
       'quarts processed pint time too short wrong jar size minutes shorter than needed under processed',
     at: ['stove', 'methods'],
-    say: 'Then they are not processed. Within 24 hours of coming out of the canner, process them again with new lids for the full time, refrigerate and eat within days, or freeze. After that discard them, unopened.',
+    say: 'Those jars are not processed. Within 24 hours after they came out of the canner, process them again with new lids for the full time, refrigerate them and eat them within days, or freeze them. After 24 hours, discard them unopened.',
     source: 'principles',
     act: ['Look up the time', '/methods'],
   },
@@ -97,7 +97,7 @@ export const MORE: readonly Answer[] = [
     words:
       'dial says weight says differ disagree gauge different two gauges weight rocks but dial shows',
     at: ['stove', 'gear'],
-    say: 'Trust the weight: it cannot read wrong. Finish the load by it if you regulate by weight. If the dial is more than {1 psi} off beside a rocking weight, have it tested before you use it again.',
+    say: 'Trust the weight: it cannot read wrong. If the weight regulates this canner, finish the load by it. If the dial is more than {1 psi} off while the weight rocks, have the dial tested before the next load.',
     source: 'manual',
     act: ['Gauges', '/gear'],
   },
@@ -106,7 +106,7 @@ export const MORE: readonly Answer[] = [
     ask: 'May frozen vegetables be canned?',
     words: 'frozen freezer vegetables thaw thawed can from freezer bag',
     at: ['methods', 'harvest'],
-    say: 'Yes, if they were frozen raw or blanched and plain. Thaw them in the fridge, heat them, and use the hot pack for the same time. They come out softer.',
+    say: 'Yes, if you froze them plain, raw or blanched. Thaw them in the fridge, heat them, and use the hot pack and its time. They come out softer.',
     source: 'extension',
     act: ['Look up a food', '/methods'],
   },

@@ -192,7 +192,7 @@ export const STOVE: readonly Answer[] = [
     ask: 'I had the wrong weight on.',
     words: 'wrong weight five instead ten lb weight piece missing fifteen altitude forgot',
     at: ['stove'],
-    say: 'If it was lighter than needed, the jars are not processed: within 24 hours process them again with new lids for the full time, refrigerate or freeze. If it was heavier, the jars are safe and a bit soft. At {altitude} you need {weight}.',
+    say: 'If the weight was lighter than you need, the jars are not processed. Within 24 hours, process them again with new lids for the full time, refrigerate them or freeze them. If it was heavier, the jars are safe and a bit soft. At {altitude} you need {weight}.',
     source: 'principles',
     act: ['Say it at the load', '/stove'],
   },

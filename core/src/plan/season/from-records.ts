@@ -4,9 +4,10 @@ import type { Food, HouseholdRules } from '../../method/data/types'
 import type { CanningDays, GaugeKind, JarSize, Mouth, Pack } from '../../words'
 import { addDays, daysBetween } from '../../time/dates'
 import { countJars } from '../../method/jar-size'
-import { formOf, shortName } from '../../method/foods'
+import { shortFood } from '../../method/food-name'
+import { formOf } from '../../method/foods'
 import { processFor } from '../../method/jar-of'
-import type { JarOf } from '../../method/mixed-name'
+import { foodIdOf, type JarOf } from '../../method/mixed-name'
 import type { Feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { kitchenOn, type KitchenCalendar, type KitchenStretch } from '../../time/kitchen'
@@ -204,7 +205,8 @@ function lotFrom(
 ): SeasonLot[] {
   const found = formOf(lot.formId)
   if (!found || lot.jars < 1) return []
-  const name = shortName(found.food)
+  const foodId = foodIdOf(lot.foodId, lot.jarOf)
+  const name = shortFood(foodId)
   const stay = stayOf(records.today, lot, days, (sentence) =>
     notes.push(note('lot', lot.id, `${name}: ${sentence}`)),
   )
@@ -221,7 +223,7 @@ function lotFrom(
   return [
     {
       id: lot.id,
-      foodId: lot.foodId,
+      foodId,
       formId: lot.formId,
       pack,
       jar: lot.jar,

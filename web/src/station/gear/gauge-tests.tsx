@@ -1,13 +1,13 @@
 import { paths, type CannerRead, type GaugeTest } from '@kelvit/contract'
 import { dialWords } from '@kelvit/core'
 import { useState } from 'react'
-import { Controller, useForm } from 'react-hook-form'
+import { FormProvider, useForm } from 'react-hook-form'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { DateField } from '../../household/date-field'
-import { PressureField } from '../../household/measure-fields'
+import { GaugeTestFields, type TypedTest } from '../../household/gauge-test-fields'
+import { useShowRecall } from '../../household/show-recall'
 import { useHousehold, useToday } from '../../household/session'
-import { showDate } from '../../household/words'
+import { plural, showDate } from '../../household/words'
 import { useSave } from '../../sync/changes'
 import { useGaugeTests } from '../../sync/queries'
 import { Button } from '../../ui/button'
@@ -42,7 +42,7 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
                     {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, household.units)}
                   </s>{' '}
                   <span className="text-ink-soft">
-                    struck out by {t.struckBy}: {t.struckWhy}
+                    crossed out by {t.struckBy}: {t.struckWhy}
                   </span>
                 </>
               ) : (
@@ -69,7 +69,7 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
       </ul>
       {!all && tests.length > SHOWN && (
         <Button size="small" look="quiet" onClick={() => setAll(true)}>
-          Show {tests.length - SHOWN} older tests
+          Show {plural(tests.length - SHOWN, 'older test')}
         </Button>
       )}
       {wrong && <Correct test={wrong} close={() => setWrong(undefined)} />}
@@ -77,97 +77,70 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
   )
 }
 
-interface Typed {
-  testedOn: string
-  errorPsi: number | null
-  testedBy: string
-  why: string
-}
+type Typed = TypedTest & { readonly why: string }
 
 /** A test that was written down wrong: struck out, with the right one in its place or without. */
 function Correct({ test, close }: { readonly test: GaugeTest; readonly close: () => void }) {
-  const today = useToday()
   const save = useSave('gauge-tests')
+  const showRecall = useShowRecall()
   const notify = useNotify()
   const [never, setNever] = useState(false)
-  const { register, control, handleSubmit } = useForm<Typed>({
+  const form = useForm<Typed>({
     defaultValues: { testedOn: test.testedOn, errorPsi: null, testedBy: test.testedBy, why: '' },
   })
-  const send = ({ why, ...instead }: Typed): void =>
+  const send = ({ why, ...typed }: Typed): void => {
+    const instead = never ? undefined : { id: uuidv7(), ...typed }
     save.mutate(
       {
         method: 'PUT',
         path: `${paths.gaugeTests}/${test.id}/struck`,
-        body: { why, ...(never ? {} : { instead: { id: uuidv7(), ...instead } }) },
+        body: { why, ...(instead ? { instead } : {}) },
       },
       {
         onSuccess: () => {
           notify.done('Gauge test corrected. Kelvit checked every load again.')
           close()
+          if (instead) showRecall(instead.id)
         },
       },
     )
+  }
   return (
     <Sheet
       open
       onOpenChange={(o) => !o && close()}
       title="Correct a gauge test"
-      about="The old test stays in the record, struck out. Kelvit checks every load on this dial again."
+      about="Kelvit crosses out the old test, keeps it in the record, and checks every load on this dial again."
     >
-      <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
-        <label className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6 accent-kettle"
-            checked={never}
-            onChange={(e) => setNever(e.target.checked)}
+      <FormProvider {...form}>
+        <form onSubmit={(e) => void form.handleSubmit(send)(e)} className="flex flex-col gap-4">
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-6 accent-kettle"
+              checked={never}
+              onChange={(e) => setNever(e.target.checked)}
+            />
+            There was no such test
+          </label>
+          {!never && (
+            <>
+              <GaugeTestFields />
+              <TextField label="Tested by" {...form.register('testedBy')} />
+            </>
+          )}
+          <TextField
+            label="What was wrong?"
+            required
+            help="For example: typed 0 instead of 1½."
+            {...form.register('why', { minLength: 3 })}
           />
-          There was no such test
-        </label>
-        {!never && (
-          <>
-            <Controller
-              control={control}
-              name="testedOn"
-              render={({ field }) => (
-                <DateField
-                  label="Tested on"
-                  max={today}
-                  value={field.value}
-                  onChange={field.onChange}
-                  required
-                />
-              )}
-            />
-            <Controller
-              control={control}
-              name="errorPsi"
-              render={({ field }) => (
-                <PressureField
-                  label="Reads high by"
-                  min={-15}
-                  max={15}
-                  required
-                  value={field.value}
-                  onValue={field.onChange}
-                  help="0 when it is right. A dial that reads low has a minus."
-                />
-              )}
-            />
-            <TextField label="Tested by" {...register('testedBy')} />
-          </>
-        )}
-        <TextField
-          label="What was wrong?"
-          required
-          help="For example: typed 0 instead of 1½."
-          {...register('why', { minLength: 3 })}
-        />
-        <Refusal of={save.error} />
-        <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
-          {never ? 'Strike out test' : 'Correct test'}
-        </Button>
-      </form>
+          <Refusal of={save.error} />
+          <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
+            {never ? 'Cross out test' : 'Correct test'}
+          </Button>
+        </form>
+      </FormProvider>
     </Sheet>
   )
 }

@@ -1,9 +1,8 @@
 import { paths, type GaugeRecall, type Jar, type RecalledLoad } from '@kelvit/contract'
-import { dialWords, recallWords, type LoadStage } from '@kelvit/core'
+import { dateAt, dialWords, recallWords, type LoadStage, saidFood } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
-import { foodName } from '../../household/food-name'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 import { useCanners } from '../../sync/queries'
@@ -51,8 +50,8 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
   const from = since ? ` since its last good test on ${showDate(since, today)}` : ''
   if (test.struckAt)
     return (
-      <Empty title="This test was struck out">
-        {test.struckBy} struck it out: {test.struckWhy}. It counts for nothing.
+      <Empty title="This test was crossed out">
+        {test.struckBy} crossed it out: {test.struckWhy}. Kelvit no longer uses it.
       </Empty>
     )
   if (loads.length === 0)
@@ -100,11 +99,11 @@ const isAbroad = (jar: Elsewhere): boolean => jar.state === 'given' || jar.state
 function Abroad({ jars }: { readonly jars: readonly Elsewhere[] }) {
   const given = jars.filter((j) => j.state === 'given')
   const missing = jars.filter((j) => j.state === 'missing')
-  const foods = [...new Set(given.map((j) => foodName(j.foodId).toLowerCase()))].join(' and ')
+  const foods = [...new Set(given.map((j) => saidFood(j.foodId)))].join(' and ')
   const say = `Please don’t eat the ${foods} I gave you (${given.map((j) => j.code).join(', ')}). My canner’s gauge read wrong. Throw the jars out unopened, or bring them back.`
   return (
     <Panel rim="stop" label="Jars out of the house">
-      <h2 className="mb-2">Call these people today</h2>
+      <h2 className="mb-2">{given.length > 0 ? 'Call these people today' : 'Find these jars'}</h2>
       <ul className="flex flex-col gap-1">
         {given.map((j) => (
           <JarLine key={j.id} jar={j}>
@@ -130,12 +129,17 @@ function Sentence({ text }: { readonly text: string }) {
       <p className="mb-2 italic">“{text}”</p>
       <Button
         size="small"
-        onClick={() =>
-          void navigator.clipboard.writeText(text).then(
+        onClick={() => {
+          // Over plain http a browser has no clipboard at all.
+          const copied =
+            'clipboard' in navigator
+              ? navigator.clipboard.writeText(text)
+              : Promise.reject(new Error('no clipboard'))
+          void copied.then(
             () => notify.done('Message copied.'),
-            () => notify.trouble('This browser does not let us copy. Select the sentence instead.'),
+            () => notify.trouble('We can’t copy in this browser. Select the message and copy it.'),
           )
-        }
+        }}
       >
         Copy message
       </Button>
@@ -150,7 +154,7 @@ function JarLine({ jar, children }: { readonly jar: Jar; readonly children: Reac
       <Link to={`/pantry/jar/${jar.id}`} className="font-mono text-kettle underline">
         {jar.code}
       </Link>{' '}
-      {foodName(jar.foodId).toLowerCase()}, <strong>{children}</strong>
+      {saidFood(jar.foodId)}, <strong>{children}</strong>
     </li>
   )
 }
@@ -163,7 +167,8 @@ const PLACES: Readonly<Partial<Record<LoadStage, string>>> = {
 }
 
 function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today: string }) {
-  const { held, truth, needed } = recallWords(load, useHousehold().household.units)
+  const { household } = useHousehold()
+  const { held, truth, needed } = recallWords(load, household.units)
   const opened = load.jars.filter((j) => j.state === 'opened')
   const whole = load.jars.filter((j) => j.state !== 'opened')
   const eaten = load.elsewhere.filter((j) => j.state === 'eaten')
@@ -172,7 +177,7 @@ function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today:
     <Panel rim={load.lookedInto ? 'done' : 'stop'} label={`Batch ${load.code}`}>
       <header className="flex flex-wrap items-baseline justify-between gap-3">
         <h2>
-          Batch {load.code}, {showDate(load.startsAt.slice(0, 10), today)}
+          Batch {load.code}, {showDate(dateAt(Date.parse(load.startsAt), household.zone), today)}
           {PLACES[load.stage] ?? ''}
         </h2>
         <Link to={`/stove/${load.loadId}/record`} className="text-kettle underline">
@@ -198,7 +203,7 @@ function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today:
             <Link to={`/pantry/jar/${j.id}`} className="font-mono text-kettle underline">
               {j.code}
             </Link>{' '}
-            {foodName(j.foodId).toLowerCase()}
+            {saidFood(j.foodId)}
           </li>
         ))}
         {load.jars.length === 0 && load.stage === 'checked' && (

@@ -14,7 +14,7 @@ import {
 import { useMemo, useState } from 'react'
 import { useHousehold, useToday } from '../../household/session'
 import { ChoiceField } from '../../ui/field'
-import { namedIn, type MixedFood } from './mixed-foods'
+import { namedIn, type MixedFood } from '../../household/mixed-foods'
 
 /** What the answer is computed from. */
 export interface HarvestFacts {

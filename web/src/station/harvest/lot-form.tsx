@@ -8,10 +8,11 @@ import {
   inOwnDegrees,
   jarName,
   JAR_SIZES,
-  saidName,
   showWeight,
   type JarSize,
   type Storage,
+  saidFood,
+  foodIdOf,
 } from '@kelvit/core'
 import { Controller, useForm } from 'react-hook-form'
 import { DateField } from '../../household/date-field'
@@ -80,7 +81,7 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
     const said =
       lb === lot.lb
         ? lot.said
-        : `${showWeight(lb, household.units)} ${saidName(foodOf(lot.foodId) ?? { name: '' })}`
+        : `${showWeight(lb, household.units)} ${saidFood(foodIdOf(lot.foodId, lot.jarOf))}`
     save.mutate(
       {
         method: 'PATCH',

@@ -1,5 +1,5 @@
 import { type Lot } from '@kelvit/contract'
-import { countJars, foodOf, jarsToCome, saidName, showWeight } from '@kelvit/core'
+import { countJars, jarsToCome, showWeight, saidFood, foodIdOf } from '@kelvit/core'
 import { useParams } from 'react-router'
 import { useLotBook } from '../../household/facts'
 import { History } from '../../household/history'
@@ -18,7 +18,7 @@ export function Page() {
   const { id = '' } = useParams()
   const query = useLot(id)
   const lot = query.data
-  const name = lot ? saidName(foodOf(lot.foodId) ?? { name: lot.foodId }) : 'lot'
+  const name = lot ? saidFood(foodIdOf(lot.foodId, lot.jarOf)) : 'lot'
   return (
     <Sheet
       question={lot ? `What of the ${name}?` : 'What of this lot?'}

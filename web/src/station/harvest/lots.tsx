@@ -1,12 +1,12 @@
 import { type LoadWithEvents, type Lot, type SeasonLoad } from '@kelvit/contract'
 import {
   countJars,
-  foodOf,
   isOpenLot,
   jarsToCome,
-  shortName,
   showWeight,
   type LotYield,
+  shortFood,
+  foodIdOf,
 } from '@kelvit/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -80,7 +80,7 @@ function Bars(props: LotsProps) {
     return {
       id: lot.id,
       href: `/harvest/lot/${lot.id}`,
-      name: shortName(foodOf(lot.foodId) ?? { name: lot.foodId }),
+      name: shortFood(foodIdOf(lot.foodId, lot.jarOf)),
       amount: still(lot),
       from: lot.arrivedOn,
       until: lot.canBy,
@@ -133,7 +133,7 @@ function LotTable(props: LotsProps) {
             <tr key={lot.id} className="border-t border-rim">
               <th scope="row" className="py-1.5 pr-4">
                 <Link to={`/harvest/lot/${lot.id}`} className="text-kettle underline">
-                  {shortName(foodOf(lot.foodId) ?? { name: lot.foodId })}
+                  {shortFood(foodIdOf(lot.foodId, lot.jarOf))}
                 </Link>
                 {lot.variety && <span className="font-normal text-ink-soft"> {lot.variety}</span>}
               </th>

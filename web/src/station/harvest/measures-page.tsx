@@ -1,5 +1,5 @@
 import { paths, type Container, type CropWordRow } from '@kelvit/contract'
-import { foodOf, saidName, showWeight } from '@kelvit/core'
+import { showWeight, saidFood } from '@kelvit/core'
 import { useHousehold } from '../../household/session'
 import { useTakeBack } from '../../household/take-back'
 import { useSave } from '../../sync/changes'
@@ -47,8 +47,7 @@ function Measures({ rows }: { readonly rows: readonly Container[] }) {
           {rows.map((c) => (
             <Line key={c.id} id={c.id} table="containers" what={`the ${c.name}`}>
               <strong>{c.name}</strong>
-              {c.foodId && ` of ${saidName(foodOf(c.foodId) ?? { name: c.foodId })}`}:{' '}
-              {showWeight(c.lb, household.units)}
+              {c.foodId && ` of ${saidFood(c.foodId)}`}: {showWeight(c.lb, household.units)}
             </Line>
           ))}
         </ul>
@@ -69,7 +68,7 @@ function Words({ rows }: { readonly rows: readonly CropWordRow[] }) {
         <ul>
           {rows.map((w) => (
             <Line key={w.id} id={w.id} table="crop_words" what={`“${w.word}”`}>
-              <strong>{w.word}</strong>: {saidName(foodOf(w.foodId) ?? { name: w.foodId })}
+              <strong>{w.word}</strong>: {saidFood(w.foodId)}
             </Line>
           ))}
         </ul>

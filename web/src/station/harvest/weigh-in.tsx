@@ -12,7 +12,7 @@ import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { AnswerPanel } from './answer-panel'
 import { useDraft } from './draft'
-import { useMixedFoods } from './mixed-foods'
+import { useMixedFoods } from '../../household/mixed-foods'
 import { WhichJar } from './which-jar'
 import { HowHeavy, OurWord } from './told-once'
 

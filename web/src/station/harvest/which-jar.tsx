@@ -2,7 +2,7 @@ import { ButtonLink } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
 import { Caution, Panel } from '../../ui/panel'
 import type { Choice } from './choice'
-import type { MixedFood } from './mixed-foods'
+import type { MixedFood } from '../../household/mixed-foods'
 
 /** What is in this soup? Its time depends on it, so it is asked before anything is weighed in. */
 export function WhichJar({

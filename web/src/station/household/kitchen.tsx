@@ -44,7 +44,13 @@ export function Kitchen() {
   const change = (values: object): void =>
     save.mutate(
       { method: 'PATCH', path: paths.household, body: { version, ...values } },
-      { onSuccess: () => notify.done('Kitchen saved.') },
+      {
+        onSuccess: () => {
+          notify.done('Kitchen saved.')
+          // Why it changed is asked again at the next change.
+          setMoved(undefined)
+        },
+      },
     )
   const keeper = may('keeper')
   return (

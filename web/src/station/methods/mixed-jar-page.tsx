@@ -2,8 +2,8 @@ import { paths, type MixedJarRow } from '@kelvit/contract'
 import {
   feet,
   foodIdOf,
-  mixedJar,
   pressureOn,
+  verdictOf,
   type IngredientVerdict,
   type JarOf,
   type JarSize,
@@ -48,14 +48,6 @@ export function Page() {
     setSoaked(row.rehydrated === null ? 'unsaid' : row.rehydrated ? 'yes' : 'no')
   }
   const percent = share.trim() === '' ? undefined : Number(share.replace(',', '.'))
-  const answer = mixedJar({
-    ingredients: text.split(/[,\n]/),
-    solidsPercent: percent !== undefined && Number.isFinite(percent) ? percent : undefined,
-    jar,
-    gauge: gauge.kind,
-    altitudeFt: feet(household.altitudeFt),
-    rehydrated: soaked === 'unsaid' ? undefined : soaked === 'yes',
-  })
   const contents: JarOf = {
     ingredients: text
       .split(/[,\n]/)
@@ -64,6 +56,11 @@ export function Page() {
     solidsPercent: percent !== undefined && Number.isFinite(percent) ? percent : null,
     rehydrated: soaked === 'unsaid' ? null : soaked === 'yes',
   }
+  const answer = verdictOf(contents, {
+    jar,
+    gauge: gauge.kind,
+    altitudeFt: feet(household.altitudeFt),
+  })
   return (
     <Sheet question="May this jar be canned?" aside="soups and mixed jars">
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">

@@ -2,20 +2,22 @@ import { DateField } from '../../household/date-field'
 import { paths, type NeedRow } from '@kelvit/contract'
 import {
   addDays,
+  foodOf,
   foods,
   JAR_SIZES,
   jarName,
   jarsForServings,
   mealsOfUse,
+  shortFood,
   shortName,
   suggestJar,
-  type Food,
   type JarSize,
 } from '@kelvit/core'
 import { Controller, FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../sync/changes'
 import { useFoodUse } from '../../sync/queries'
+import { useMixedFoods, type MixedFood } from '../../household/mixed-foods'
 import { useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
@@ -62,24 +64,31 @@ interface Typed {
 const USUAL_SERVINGS = 4
 
 /** What follows from what was typed so far: the form, the sizes it is tested in, jars for a meal. */
-function readTyped(typed: Typed) {
-  const food = foods.find((f) => f.id === typed.foodId)
-  const form = food?.forms.find((f) => f.id === typed.formId) ?? food?.forms[0]
+function readTyped(typed: Typed, mixed: readonly MixedFood[]) {
+  const own = mixed.find((m) => m.countsAs === typed.foodId)
+  const all = foodOf(own?.foodId ?? typed.foodId)?.forms ?? []
+  // What is in a mixed jar decides its row.
+  const forms = own ? all.filter((f) => f.id === own.formId) : all
+  const form = forms.find((f) => f.id === typed.formId) ?? forms[0]
   const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)
   const servings = typed.servings ?? USUAL_SERVINGS
   const suggested = suggestJar(servings, sizes)
   const jar = typed.jar !== '' && sizes.includes(typed.jar) ? typed.jar : suggested
   const usual = jarsForServings(servings, jar)
-  return { food, form, sizes, suggested, jar, usual, perMeal: typed.jarsPerMeal ?? usual }
+  return { forms, form, sizes, suggested, jar, usual, perMeal: typed.jarsPerMeal ?? usual }
 }
 
 /** How often a food is on the table, in which jars, until when. */
 export function NeedForm({ need, taken, onClose }: NeedFormProps) {
   const today = useToday()
-  const choices = foods.filter((f) => f.id === need?.foodId || !taken.includes(f.id))
+  const mixed = useMixedFoods()
+  const choices = [
+    ...foods.map((f) => [f.id, shortName(f)] as const),
+    ...mixed.map((m) => [m.countsAs, m.word] as const),
+  ].filter(([id]) => id === need?.foodId || !taken.includes(id))
   const form = useForm<Typed>({
     defaultValues: {
-      foodId: need?.foodId ?? choices[0]?.id ?? '',
+      foodId: need?.foodId ?? choices[0]?.[0] ?? '',
       formId: need?.formId ?? '',
       jar: need?.jar ?? '',
       servings: null,
@@ -90,7 +99,7 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       certainty: String(need?.certainty ?? 0.8),
     },
   })
-  const read = readTyped(form.watch())
+  const read = readTyped(form.watch(), mixed)
   const save = useSave('needs')
   const notify = useNotify()
   const done = (words: string) => ({
@@ -99,10 +108,10 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       onClose()
     },
   })
-  const send = ({ mealsPerWeek, freshMonths, nextHarvestOn, certainty }: Typed): void => {
-    const { food, form: chosen, jar, perMeal } = read
+  const send = ({ foodId, mealsPerWeek, freshMonths, nextHarvestOn, certainty }: Typed): void => {
+    const { form: chosen, jar, perMeal } = read
     const body = {
-      foodId: food?.id,
+      foodId,
       formId: chosen?.id,
       jar,
       jarsPerMeal: perMeal,
@@ -122,13 +131,13 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       done('Saved.'),
     )
   }
-  const used = useFoodUse().data?.find((u) => u.foodId === read.food?.id)?.jarsAWeek ?? null
+  const used = useFoodUse().data?.find((u) => u.foodId === form.watch('foodId'))?.jarsAWeek ?? null
   return (
     <Sheet
       open
       wide
       onOpenChange={(o) => !o && onClose()}
-      title={need && read.food ? shortName(read.food) : 'What is on the table?'}
+      title={need ? shortFood(need.foodId) : 'What is on the table?'}
     >
       <FormProvider {...form}>
         <form onSubmit={(e) => void form.handleSubmit(send)(e)} className="flex flex-col gap-4">
@@ -172,20 +181,21 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
   )
 }
 
-function What({ choices, fixed }: { readonly choices: readonly Food[]; readonly fixed: boolean }) {
+function What({
+  choices,
+  fixed,
+}: {
+  readonly choices: readonly (readonly [id: string, name: string])[]
+  readonly fixed: boolean
+}) {
   const { register, watch } = useFormContext<Typed>()
-  const { food } = readTyped(watch())
+  const { forms } = readTyped(watch(), useMixedFoods())
   return (
     <>
-      <ChoiceField
-        label="Food"
-        choices={choices.map((f) => [f.id, shortName(f)])}
-        disabled={fixed}
-        {...register('foodId')}
-      />
+      <ChoiceField label="Food" choices={choices} disabled={fixed} {...register('foodId')} />
       <ChoiceField
         label="Put up as"
-        choices={food?.forms.map((f) => [f.id, f.name]) ?? []}
+        choices={forms.map((f) => [f.id, f.name])}
         {...register('formId')}
       />
     </>
@@ -194,7 +204,7 @@ function What({ choices, fixed }: { readonly choices: readonly Food[]; readonly 
 
 function HowOften({ used }: { readonly used: number | null }) {
   const { control, watch, setValue } = useFormContext<Typed>()
-  const { sizes, suggested, jar, usual } = readTyped(watch())
+  const { sizes, suggested, jar, usual } = readTyped(watch(), useMixedFoods())
   return (
     <>
       <NumberEntry

@@ -1,5 +1,5 @@
 import type { NeedRow } from '@kelvit/contract'
-import { countJars, foodOf, kitchenNumber, shortName, showRow, showWeight } from '@kelvit/core'
+import { countJars, kitchenNumber, showRow, showWeight, shortFood } from '@kelvit/core'
 import { useHousehold, useToday } from '../../household/session'
 import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
@@ -52,7 +52,7 @@ export function NeedTable({
             {views.map(({ need, balance, wanted }) => (
               <tr key={need.id} className="border-t border-rim align-baseline">
                 <th scope="row" className="py-2.5 pr-4 font-semibold">
-                  {shortName(foodOf(need.foodId) ?? { name: need.foodId })}
+                  {shortFood(need.foodId)}
                 </th>
                 <td className="pr-4">
                   {kitchenNumber(need.mealsPerWeek)} × a week,{' '}
@@ -93,7 +93,7 @@ export function NeedTable({
                       size="small"
                       look="quiet"
                       onClick={() => edit(need)}
-                      aria-label={`Change ${foodOf(need.foodId)?.name ?? need.foodId}`}
+                      aria-label={`Change ${shortFood(need.foodId)}`}
                     >
                       Change
                     </Button>

@@ -1,5 +1,5 @@
 import type { NeedRow } from '@kelvit/contract'
-import { foodOf, saidName, shortName } from '@kelvit/core'
+import { saidFood, shortFood } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useJars, useLoads, useLots, useNeeds, useYields } from '../../sync/queries'
 import { useHousehold, useToday } from '../../household/session'
@@ -105,17 +105,15 @@ function headline(views: readonly NeedView<NeedRow>[]): string {
     .sort((a, b) => a.from.localeCompare(b.from))
   const [first] = gaps
   if (!first) return 'The whole year is covered'
-  const food = foodOf(first.v.need.foodId)
-  return `${gaps.length === 1 ? 'One food runs' : `${gaps.length} foods run`} out; first the ${food ? saidName(food) : ''}, on ${showDate(first.from)}`
+  return `${gaps.length === 1 ? 'One food runs' : `${gaps.length} foods run`} out; first the ${saidFood(first.v.need.foodId)}, on ${showDate(first.from)}`
 }
 
 function rowOf(v: NeedView<NeedRow>) {
-  const food = foodOf(v.need.foodId)
   const gap = firstGap(v)
   const weeks = v.weeks.filter((w) => w.kind === 'gap').length
   return {
     id: v.need.id,
-    name: shortName(food ?? { name: v.need.foodId }),
+    name: shortFood(v.need.foodId),
     tint: tintOf(v.need.foodId),
     weeks: v.weeks,
     note: gap ? `${weeks} weeks short from ${showDate(gap)}` : 'covered',

@@ -1,6 +1,5 @@
-import { foods, JAR_SIZES, jarName, type JarSize } from '@kelvit/core'
+import { foods, JAR_SIZES, jarName, type JarSize, shortFood } from '@kelvit/core'
 import { v7 as uuidv7 } from 'uuid'
-import { foodName } from '../../household/food-name'
 import { useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
@@ -54,7 +53,7 @@ export function CameForm({
 }
 
 const FOOD_CHOICES = foods
-  .map((f) => [f.id, foodName(f.id)] as const)
+  .map((f) => [f.id, shortFood(f.id)] as const)
   .sort((a, b) => a[1].localeCompare(b[1]))
 
 function CameLineForm({

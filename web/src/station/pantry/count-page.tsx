@@ -1,10 +1,9 @@
 import { paths, type Jar, type Shelf } from '@kelvit/contract'
-import { countJars, kindsOn, type CountedKind } from '@kelvit/core'
+import { countJars, kindsOn, type CountedKind, shortFood, saidFood } from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { foodName } from '../../household/food-name'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural } from '../../household/words'
@@ -201,7 +200,7 @@ function KindLine({
         />
         <span className="leading-snug">
           <strong>
-            {countJars(kind.jars.length, kind.jar)} {foodName(kind.foodId).toLowerCase()}
+            {countJars(kind.jars.length, kind.jar)} {saidFood(kind.foodId)}
           </strong>
           <span className="block text-[15px] text-ink-soft">
             {counted === undefined
@@ -219,7 +218,7 @@ function KindLine({
           All there
         </Button>
         <Stepper
-          label={`${foodName(kind.foodId)}, counted`}
+          label={`${shortFood(kind.foodId)}, counted`}
           bare
           value={counted ?? kind.jars.length}
           unsaid={counted === undefined}

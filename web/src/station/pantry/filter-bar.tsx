@@ -1,7 +1,7 @@
+import { shortFood } from '@kelvit/core'
 import type { Jar, Shelf } from '@kelvit/contract'
 import type { ReactNode } from 'react'
 import { useSearchParams } from 'react-router'
-import { foodName } from '../../household/food-name'
 import { Button } from '../../ui/button'
 import { NOWHERE, type ShelfFilter } from './filter'
 
@@ -36,14 +36,14 @@ export function FilterBar({
       { replace: true },
     )
   const foods = [...new Set(jars.map((j) => j.foodId))].sort((a, b) =>
-    foodName(a).localeCompare(foodName(b)),
+    shortFood(a).localeCompare(shortFood(b)),
   )
   const fields: readonly (readonly [
     (typeof KEYS)[number],
     string,
     (readonly [string, string])[],
   ])[] = [
-    ['food', 'Food', [['', 'Every food'], ...foods.map((f) => [f, foodName(f)] as const)]],
+    ['food', 'Food', [['', 'Every food'], ...foods.map((f) => [f, shortFood(f)] as const)]],
     [
       'place',
       'Place',

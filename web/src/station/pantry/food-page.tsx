@@ -7,11 +7,11 @@ import {
   stockAhead,
   type Advice,
   type FoodStock,
+  shortFood,
 } from '@kelvit/core'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { StockAhead } from '../../chart/stock-ahead'
-import { foodName } from '../../household/food-name'
 import { useFoodStock } from '../../household/food-stock'
 import { useHousehold, useToday } from '../../household/session'
 import { useTakeBack } from '../../household/take-back'
@@ -43,7 +43,7 @@ const NONE: ReadonlySet<string> = new Set()
 export function Page() {
   const { food = '' } = useParams()
   const stock = useFoodStock(food)
-  const name = foodName(food)
+  const name = shortFood(food)
   return (
     <Sheet
       question={`How long do the ${name.toLowerCase()} last?`}
@@ -272,7 +272,7 @@ function useCarry({ foodId }: FoodStock<Jar>): (jarsAWeek: number) => void {
       { method: 'PATCH', path: `${paths.needs}/${id}`, body },
       {
         onSuccess: () =>
-          notify.done(`Needs: ${foodName(foodId)}, ${aWeek(jarsAWeek)}.`, () =>
+          notify.done(`Needs: ${shortFood(foodId)}, ${aWeek(jarsAWeek)}.`, () =>
             takeBack({ table: 'needs', id, version: version + 1 }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),

@@ -1,7 +1,7 @@
+import { shortFood } from '@kelvit/core'
 import type { Jar } from '@kelvit/contract'
 import type { FoodStock } from '@kelvit/core'
 import { Link } from 'react-router'
-import { foodName } from '../../household/food-name'
 import { useFoodStocks } from '../../household/food-stock'
 import { useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
@@ -53,7 +53,7 @@ function Line({ stock, most }: { readonly stock: FoodStock<Jar>; readonly most: 
         to={`/pantry/food/${stock.foodId}`}
         className="content-center font-semibold text-kettle underline md:min-h-11"
       >
-        {foodName(stock.foodId)}
+        {shortFood(stock.foodId)}
       </Link>
       <span className="flex items-center gap-2" aria-hidden>
         <span className="flex h-5 grow overflow-hidden rounded-sm bg-rim/30">

@@ -1,8 +1,7 @@
 import type { Jar } from '@kelvit/contract'
-import { readCode } from '@kelvit/core'
+import { readCode, shortFood, saidFood } from '@kelvit/core'
 import { useEffect } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { foodName } from '../../household/food-name'
 import { History } from '../../household/history'
 import { useHousehold, useToday } from '../../household/session'
 import { useJar, useJarOfCode, useJars, useLoad, useLots } from '../../sync/queries'
@@ -19,7 +18,7 @@ export function Page() {
   return (
     <Sheet
       question={jar.data ? `What of jar ${jar.data.code}?` : 'What of this jar?'}
-      aside={jar.data && foodName(jar.data.foodId)}
+      aside={jar.data && shortFood(jar.data.foodId)}
       actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
     >
       {jar.isError && !jar.data && <Trouble error={jar.error} retry={() => void jar.refetch()} />}
@@ -60,7 +59,7 @@ function Known({ jar }: { readonly jar: Jar }) {
         <JarActions jar={jar} done={() => void navigate('/pantry')} />
         <div className="mt-3 flex flex-wrap gap-2 border-t border-rim pt-2">
           <ButtonLink to={`/pantry/food/${jar.foodId}`} look="quiet" size="small">
-            All {foodName(jar.foodId).toLowerCase()}
+            All {saidFood(jar.foodId)}
           </ButtonLink>
           <ButtonLink to={`/pantry/labels?jars=${jar.id}`} look="quiet" size="small">
             Print its label

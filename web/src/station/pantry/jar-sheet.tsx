@@ -1,6 +1,5 @@
 import type { Jar } from '@kelvit/contract'
-import { countJars } from '@kelvit/core'
-import { foodName } from '../../household/food-name'
+import { countJars, shortFood, saidFood } from '@kelvit/core'
 import { ButtonLink } from '../../ui/button'
 import { Sheet } from '../../ui/sheet'
 import { JarActions, JarCaution, JarFacts } from './jar-facts'
@@ -19,7 +18,7 @@ export function JarSheet({
     <Sheet
       open
       onOpenChange={(open) => !open && onClose()}
-      title={`${foodName(jar.foodId)}, jar ${jar.code}`}
+      title={`${shortFood(jar.foodId)}, jar ${jar.code}`}
       about={countJars(1, jar.jar)}
     >
       <JarFacts jar={jar} today={today} />
@@ -30,7 +29,7 @@ export function JarSheet({
           All of this jar
         </ButtonLink>
         <ButtonLink to={`/pantry/food/${jar.foodId}`} look="quiet" size="small">
-          All {foodName(jar.foodId).toLowerCase()}
+          All {saidFood(jar.foodId)}
         </ButtonLink>
         <ButtonLink to={`/pantry/labels?jars=${jar.id}`} look="quiet" size="small">
           Print its label

@@ -1,5 +1,5 @@
 import type { Jar, Shelf } from '@kelvit/contract'
-import { jarName } from '@kelvit/core'
+import { jarName, shortFood } from '@kelvit/core'
 import {
   createColumnHelper,
   getCoreRowModel,
@@ -13,7 +13,6 @@ import { useMemo, useState } from 'react'
 import { showDate } from '../../household/words'
 import { ChoiceField } from '../../ui/field'
 import { SortTable } from '../../ui/sort-table'
-import { foodName } from '../../household/food-name'
 
 const HELD = { free: '', 'in-doubt': 'in doubt', 'not-processed': 'not processed' } as const
 
@@ -55,7 +54,7 @@ export function JarTable({
           </button>
         ),
       }),
-      column.accessor((j) => foodName(j.foodId), { id: 'food', header: 'Food' }),
+      column.accessor((j) => shortFood(j.foodId), { id: 'food', header: 'Food' }),
       column.accessor((j) => jarName(j.jar, 1), { id: 'jar', header: 'Size' }),
       column.accessor('cannedOn', { header: 'Canned', cell: (c) => showDate(c.getValue(), today) }),
       column.accessor('bestBy', { header: 'Best by', cell: (c) => showDate(c.getValue(), today) }),

@@ -6,10 +6,10 @@ import {
   whyNotSheet,
   type LabelSheet,
   type OwnGrid,
+  saidFood,
 } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { foodName } from '../../household/food-name'
 import { useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 import { useJars } from '../../sync/queries'
@@ -61,7 +61,7 @@ function batchesOf(jars: readonly Jar[], today: string): readonly Batch[] {
       code,
       jars: [...list].sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true })),
       cannedOn: list[0]?.cannedOn ?? '',
-      words: `${code}: ${[...new Set(list.map((j) => foodName(j.foodId).toLowerCase()))].join(', ')}, ${showDate(list[0]?.cannedOn ?? today, today)}, ${plural(list.length, 'jar')}`,
+      words: `${code}: ${[...new Set(list.map((j) => saidFood(j.foodId)))].join(', ')}, ${showDate(list[0]?.cannedOn ?? today, today)}, ${plural(list.length, 'jar')}`,
     }))
     .sort((a, b) => b.cannedOn.localeCompare(a.cannedOn))
 }

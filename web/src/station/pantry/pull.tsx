@@ -1,5 +1,5 @@
 import type { Jar } from '@kelvit/contract'
-import { countJars, type TooMany } from '@kelvit/core'
+import { countJars, type TooMany, shortFood, saidFood } from '@kelvit/core'
 import { Link } from 'react-router'
 import { useHousehold } from '../../household/session'
 import { useTakeJars } from '../../household/take'
@@ -7,7 +7,6 @@ import { tintOf } from '../../household/tints'
 import { addWeek, plural, showDate } from '../../household/words'
 import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
-import { foodName } from '../../household/food-name'
 
 /** A short list of what to eat this week, so that nothing passes its best. */
 export function Pull({
@@ -54,7 +53,7 @@ export function Pull({
               />
               <span className="grow leading-snug">
                 <strong>
-                  {countJars(group.length, jar.jar)} {foodName(jar.foodId).toLowerCase()}
+                  {countJars(group.length, jar.jar)} {saidFood(jar.foodId)}
                 </strong>
                 <span className="block text-[15px] text-ink-soft">{reason(jar, today)}</span>
               </span>
@@ -70,7 +69,7 @@ export function Pull({
                     preferred: [jar.id],
                   })
                 }
-                aria-label={`Take one jar of ${foodName(jar.foodId)}`}
+                aria-label={`Take one jar of ${shortFood(jar.foodId)}`}
               >
                 Take
               </Button>
@@ -85,7 +84,7 @@ export function Pull({
             {tooMany.map((t) => (
               <li key={t.foodId} className="flex justify-between gap-3">
                 <Link to={`/pantry/food/${t.foodId}`} className="text-kettle underline">
-                  {plural(t.jars, 'jar')} of {foodName(t.foodId).toLowerCase()}
+                  {plural(t.jars, 'jar')} of {saidFood(t.foodId)}
                 </Link>
                 <span className="text-ink-soft">best by {showDate(t.by, today)}</span>
               </li>

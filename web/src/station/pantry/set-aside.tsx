@@ -1,4 +1,4 @@
-import { type JarState } from '@kelvit/core'
+import { type JarState, saidFood } from '@kelvit/core'
 import { paths, type Jar, type NewLoad } from '@kelvit/contract'
 import { countJars, decideBy, eatBy, isPastRescue, whyNotFate } from '@kelvit/core'
 import { useNavigate } from 'react-router'
@@ -14,7 +14,6 @@ import { plural, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Caution, Panel } from '../../ui/panel'
-import { foodName } from '../../household/food-name'
 
 const CHOICES: readonly (readonly [JarState, string])[] = [
   ['refrigerated', 'In the fridge'],
@@ -100,8 +99,7 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
       {may('helper') &&
         batchesAgain(aside, now).map((batch) => (
           <Button key={batch[0]?.id} className="my-2" onClick={() => again(batch)}>
-            Process {plural(batch.length, 'jar')} of{' '}
-            {foodName(batch[0]?.foodId ?? '').toLowerCase()} again
+            Process {plural(batch.length, 'jar')} of {saidFood(batch[0]?.foodId ?? '')} again
           </Button>
         ))}
       <ul>
@@ -113,7 +111,7 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
             <li key={jar.id} className="border-t border-rim py-3 first:border-0">
               <p>
                 <strong>
-                  {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}
+                  {countJars(1, jar.jar)} {saidFood(jar.foodId)}
                 </strong>{' '}
                 <span className="text-ink-soft">
                   {jar.code}, {whyAside(jar)}
@@ -175,7 +173,7 @@ function InFridge({ jar, now }: { readonly jar: Jar; readonly now: number }) {
   return (
     <li className="flex flex-wrap items-center justify-between gap-2 py-2">
       <span>
-        {countJars(1, jar.jar)} {foodName(jar.foodId).toLowerCase()}
+        {countJars(1, jar.jar)} {saidFood(jar.foodId)}
         {jar.state === 'opened' && ', opened'}{' '}
         <span className={over ? 'font-semibold text-beet' : 'text-ink-soft'}>
           {over ? 'longer than its days: discard it' : `eat by ${dayTime(until, now)}`}

@@ -1,6 +1,5 @@
 import type { Jar, Shelf } from '@kelvit/contract'
-import { oldestFirst } from '@kelvit/core'
-import { foodName } from '../../household/food-name'
+import { oldestFirst, shortFood } from '@kelvit/core'
 
 /** Jars of one food on one shelf, oldest last so that fresh ones stand at the left. */
 export interface ShelfGroup {
@@ -25,7 +24,7 @@ export function arrange(jars: readonly Jar[], shelves: readonly Shelf[]): readon
       const foods = [...new Set(here.map((j) => j.foodId))]
       const groups = foods.map((foodId) => ({
         foodId,
-        name: foodName(foodId),
+        name: shortFood(foodId),
         jars: [...oldestFirst(here.filter((j) => j.foodId === foodId))].reverse(),
       }))
       return { id, name, groups: groups.sort((a, b) => b.jars.length - a.jars.length) }

@@ -1,9 +1,8 @@
 import { paths, type Jar, type Shelf } from '@kelvit/contract'
-import { countJars, onShelf } from '@kelvit/core'
+import { countJars, onShelf, saidFood } from '@kelvit/core'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { foodName } from '../../household/food-name'
 import { useHousehold } from '../../household/session'
 import { useTakeBack } from '../../household/take-back'
 import { useMoveJars } from '../../household/take'
@@ -189,7 +188,7 @@ function kindsOf(jars: readonly Jar[]): readonly Kind[] {
       return {
         key,
         name: first
-          ? `${countJars(all.length, first.jar)} of ${foodName(first.foodId).toLowerCase()}, ${first.cannedOn.slice(0, 4)}`
+          ? `${countJars(all.length, first.jar)} of ${saidFood(first.foodId)}, ${first.cannedOn.slice(0, 4)}`
           : '',
         jars: all,
       }

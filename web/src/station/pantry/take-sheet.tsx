@@ -1,9 +1,8 @@
 import type { Jar } from '@kelvit/contract'
-import { countJars, jarName, mayBeEaten, type JarSize, type TakeWhy } from '@kelvit/core'
+import { countJars, jarName, mayBeEaten, type JarSize, type TakeWhy, shortFood } from '@kelvit/core'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { wouldTake, useTakeJars } from '../../household/take'
-import { foodName } from '../../household/food-name'
 import { useHousehold } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural, showDate } from '../../household/words'
@@ -32,7 +31,8 @@ function kindsOf(jars: readonly Jar[]): readonly Kind[] {
   return [...kinds.values()]
     .flatMap((list) => (list[0] ? [{ foodId: list[0].foodId, jar: list[0].jar, jars: list }] : []))
     .sort(
-      (a, b) => foodName(a.foodId).localeCompare(foodName(b.foodId)) || a.jar.localeCompare(b.jar),
+      (a, b) =>
+        shortFood(a.foodId).localeCompare(shortFood(b.foodId)) || a.jar.localeCompare(b.jar),
     )
 }
 
@@ -87,7 +87,7 @@ export function TakeSheet({
                   style={{ background: tintOf(k.foodId) }}
                 />
                 <span className="grow leading-tight">
-                  {foodName(k.foodId)}
+                  {shortFood(k.foodId)}
                   {!alone && (
                     <span className="block text-sm font-normal text-ink-soft">
                       {jarName(k.jar, 2)}
@@ -165,7 +165,7 @@ function TakeForm({
     >
       <div aria-live="polite">
         <p className="font-head text-xl font-semibold">
-          {foodName(kind.foodId)}:{' '}
+          {shortFood(kind.foodId)}:{' '}
           {first.length === 1
             ? `jar ${next.code}, canned ${showDate(next.cannedOn, today)}`
             : `${countJars(first.length, kind.jar)}: ${first.map((j) => j.code).join(', ')}`}

@@ -1,6 +1,5 @@
 import type { NeedRow, Planting } from '@kelvit/contract'
-import { countJars, showRow, showWeight, type NextFood } from '@kelvit/core'
-import { foodName } from '../../household/food-name'
+import { countJars, showRow, showWeight, type NextFood, shortFood } from '@kelvit/core'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 
@@ -85,7 +84,7 @@ function Row({ food: f, taken, toggle, bed }: RowProps) {
             checked={taken}
             onChange={toggle}
           />
-          {foodName(f.need.foodId)}
+          {shortFood(f.need.foodId)}
         </label>
       </th>
       <td className="py-3 pr-4 leading-snug">

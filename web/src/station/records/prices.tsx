@@ -1,6 +1,6 @@
+import { shortFood } from '@kelvit/core'
 import type { Prices as PricesSaid } from '@kelvit/core'
 import { useState } from 'react'
-import { foodName } from '../../household/food-name'
 import { useSettingsInTurn } from '../../household/in-turn'
 import { useHousehold } from '../../household/session'
 import { NumberField } from '../../ui/number-field'
@@ -64,7 +64,7 @@ export function Prices({ foods }: { readonly foods: readonly string[] }) {
             {foods.map((id) => (
               <NumberField
                 key={id}
-                label={foodName(id)}
+                label={shortFood(id)}
                 min={0}
                 value={kept.shop[id] ?? null}
                 disabled={!may('keeper')}

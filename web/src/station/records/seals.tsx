@@ -1,6 +1,5 @@
 import type { SealRate } from '@kelvit/contract'
-import { rateOf } from '@kelvit/core'
-import { foodName } from '../../household/food-name'
+import { rateOf, shortFood } from '@kelvit/core'
 import { plural } from '../../household/words'
 import { useSealRates } from '../../sync/record-queries'
 import { Panel } from '../../ui/panel'
@@ -49,7 +48,7 @@ const FROM = 0.5
 function SealLine({ rate }: { readonly rate: SealRate }) {
   const { share, from, to, tooFew } = rateOf(rate.sealed, rate.jars)
   const at = (n: number): string => `${(Math.max(0, n - FROM) / (1 - FROM)) * 100}%`
-  const name = rate.by === 'food' ? foodName(rate.name) : rate.name
+  const name = rate.by === 'food' ? shortFood(rate.name) : rate.name
   return (
     <li className="grid grid-cols-[1fr_8rem] items-center gap-x-4 py-1.5 text-[15px]">
       <span className="leading-snug">

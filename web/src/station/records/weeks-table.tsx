@@ -1,4 +1,4 @@
-import { foodOf, saidName, type FoodYear, type YearRecord } from '@kelvit/core'
+import { type FoodYear, type YearRecord, saidFood } from '@kelvit/core'
 import { showDate } from '../../household/words'
 import { useToday } from '../../household/session'
 
@@ -53,5 +53,5 @@ export function WeeksTable({ told }: { readonly told: YearRecord }) {
 const inWords = (foods: readonly FoodYear[], jars: (f: FoodYear) => number): string =>
   foods
     .filter((f) => jars(f) > 0)
-    .map((f) => `${jars(f)} ${saidName(foodOf(f.foodId) ?? { name: f.foodId })}`)
+    .map((f) => `${jars(f)} ${saidFood(f.foodId)}`)
     .join(', ')

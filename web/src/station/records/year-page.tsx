@@ -1,7 +1,6 @@
-import { daysBetween, type FoodYear, type YearRecord } from '@kelvit/core'
+import { daysBetween, type FoodYear, type YearRecord, shortFood } from '@kelvit/core'
 import { Link, useParams } from 'react-router'
 import { YearWeeks, type WeeksRow } from '../../chart/year-weeks'
-import { foodName } from '../../household/food-name'
 import { useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural, showDate } from '../../household/words'
@@ -113,7 +112,7 @@ function rowOf(f: FoodYear, { weeks }: YearRecord): WeeksRow {
   const last = `${Number(weeks[1]?.slice(0, 4) ?? 0)}-12-31`
   return {
     id: f.foodId,
-    name: foodName(f.foodId),
+    name: shortFood(f.foodId),
     tint: tintOf(f.foodId),
     up: f.cannedWeeks,
     down: f.eatenWeeks,

@@ -1,5 +1,4 @@
-import { showWeight, type FoodYear, type YearRecord } from '@kelvit/core'
-import { foodName } from '../../household/food-name'
+import { showWeight, type FoodYear, type YearRecord, shortFood } from '@kelvit/core'
 import { useMoney } from '../../household/money'
 import { useHousehold, useToday } from '../../household/session'
 import { showDate } from '../../household/words'
@@ -100,7 +99,7 @@ function Row({ food: f }: { readonly food: FoodYear }) {
   return (
     <tr className="border-t border-rim">
       <th scope="row" className="py-2 pr-4 text-left font-semibold">
-        {foodName(f.foodId)}
+        {shortFood(f.foodId)}
       </th>
       {cells.map((text, i) => (
         <td key={i} className={`py-2 pr-4 ${isNumber(i + 1) ? 'text-right' : 'text-ink-soft'}`}>

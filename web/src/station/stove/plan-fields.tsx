@@ -8,7 +8,6 @@ import {
   foodOf,
   jarName,
   saidName,
-  shortName,
   showLength,
   pressureOn,
   showAltitude,
@@ -19,6 +18,8 @@ import {
   type Mouth,
   type Pack,
   type Process,
+  shortFood,
+  foodIdOf,
 } from '@kelvit/core'
 import { useHousehold } from '../../household/session'
 import { ChoiceField } from '../../ui/field'
@@ -39,7 +40,7 @@ export function PlanFields({
 }) {
   const { household } = useHousehold()
   const lotName = (l: Lot): string =>
-    `${shortName(foodOf(l.foodId) ?? { name: l.foodId })}${l.variety ? `, ${l.variety}` : ''} · ${showWeight(l.lb, household.units)}`
+    `${shortFood(foodIdOf(l.foodId, l.jarOf))}${l.variety ? `, ${l.variety}` : ''} · ${showWeight(l.lb, household.units)}`
   const [day = '', time = ''] = plan.start.split('T')
   return (
     <Panel className="flex flex-col gap-4">

@@ -5,11 +5,11 @@ import {
   decideBy,
   dueLots,
   eatBy,
-  foodOf,
   jarsWithoutEvening,
-  saidName,
   soakedFoods,
   STAND_OPEN_MS,
+  saidFood,
+  foodIdOf,
 } from '@kelvit/core'
 import type { CannerRead, Jar, LoadWithEvents, Lot } from '@kelvit/contract'
 import { useLotBook } from '../../household/facts'
@@ -48,7 +48,7 @@ const count = (n: number, one: string, many: string): string =>
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 const names = (ids: readonly string[]): string => {
-  const all = [...new Set(ids)].map((id) => saidName(foodOf(id) ?? { name: id }))
+  const all = [...new Set(ids)].map(saidFood)
   return all.length < 3 ? all.join(' and ') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
 }
 
@@ -205,7 +205,7 @@ function eveningDoing(book: NonNullable<ReturnType<typeof useLotBook>>): Doing |
 }
 
 const withoutEvening = (lot: Lot, jars: number): string =>
-  `${countJars(jars, lot.jar)} of ${saidName(foodOf(lot.foodId) ?? { name: lot.foodId })}, can by ${showDay(lot.canBy)}`
+  `${countJars(jars, lot.jar)} of ${saidFood(foodIdOf(lot.foodId, lot.jarOf))}, can by ${showDay(lot.canBy)}`
 
 function shortDoing(balance: NonNullable<ReturnType<typeof useSeasonBalance>>): Doing | undefined {
   const [first, ...others] = balance.filter((b) => b.shortOn !== null && b.short > 0)

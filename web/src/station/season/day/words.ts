@@ -1,17 +1,16 @@
 import {
   gaugeOf,
   countJars,
-  foodOf,
   formOf,
   jarName,
   showLength,
   quartsOf,
-  saidName,
   soakedFoods,
   pressureOn,
   type DaySheet,
   type DayTask,
   type UnitSystem,
+  saidFood,
 } from '@kelvit/core'
 import type { Household } from '@kelvit/contract'
 import { showDay } from '../../../household/words'
@@ -96,7 +95,7 @@ function stepText(
 
 /** What is put into water the evening before; undefined when nothing is. */
 export function soakWords(entries: readonly DayEntry[]): string | undefined {
-  const foods = soakedFoods(entries).map((id) => saidName(foodOf(id) ?? { name: id }))
+  const foods = soakedFoods(entries).map((id) => saidFood(id))
   return foods.length === 0
     ? undefined
     : `Soak ${foods.join(' and ')} in plenty of water, 12 to 18 hours. Or on the day, before everything else: boil 2 minutes, soak 1 hour. Then drain, fresh water, boil 30 minutes.`

@@ -1,4 +1,4 @@
-import { costDifference, costOf, foodOf, shortName, type JarMove, type Proof } from '@kelvit/core'
+import { costDifference, costOf, type JarMove, type Proof, saidFood } from '@kelvit/core'
 import type { SeasonView } from '../../../household/season'
 import { plural } from '../../../household/words'
 import { Button } from '../../../ui/button'
@@ -127,7 +127,5 @@ export function Proposal({ view, best, moves, saving, accept, leave }: ProposalP
 
 function nameOf(view: SeasonView, lotId: string): string {
   const lot = view.season.model.lots.find((l) => l.id === lotId)
-  return lot
-    ? shortName(foodOf(lot.foodId) ?? { name: lot.foodId }).toLowerCase()
-    : 'a lot that is gone'
+  return lot ? saidFood(lot.foodId) : 'a lot that is gone'
 }

@@ -5,14 +5,13 @@ import {
   dayLengths,
   daysBetween,
   fixedTimes,
-  foodOf,
   formOf,
-  shortName,
   timesOf,
   type PlanLoad,
   type SeasonLot,
   type SeasonModel,
   type SeasonPlan,
+  shortFood,
 } from '@kelvit/core'
 import { portionWords } from '../../../household/portion-words'
 import { storedLoad, type SeasonView } from '../../../household/season'
@@ -108,7 +107,7 @@ const tintsOf = (model: SeasonModel, load: PlanLoad): string[] => [
 
 /** What a lot is called in the season: "Tomatoes · 31 quarts". */
 export const lotName = (lot: Pick<SeasonLot, 'foodId' | 'jar' | 'jars'>): string =>
-  `${shortName(foodOf(lot.foodId) ?? { name: lot.foodId })} · ${countJars(lot.jars, lot.jar)}`
+  `${shortFood(lot.foodId)} · ${countJars(lot.jars, lot.jar)}`
 
 /** Every lot with the days its jars are canned, those that come first on top. */
 export function ribbonLots(view: SeasonView, plan: SeasonPlan): readonly RibbonLot[] {

@@ -2,15 +2,14 @@ import {
   addDays,
   countJars,
   drawnFrom,
-  foodOf,
   jarName,
   otherJars,
-  saidName,
   shortagesOf,
   testsDue,
   type OtherJars,
   type SeasonPlan,
   type SupplyLine,
+  saidFood,
 } from '@kelvit/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
@@ -169,7 +168,7 @@ export function Runout({
 /** "You own 40 quarts for this; 47 pints stand empty. 13 quarts of peas could go into pints." */
 function otherWords(view: SeasonView, o: OtherJars): string {
   const jar = view.season.model.lots.find((l) => l.id === o.lotId)?.jar ?? 'quart'
-  const food = saidName(foodOf(o.foodId) ?? { name: o.foodId })
+  const food = saidFood(o.foodId)
   return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} stand empty. ${countJars(o.left, jar)} of ${food} could go into ${jarName(o.to)}.`
 }
 

@@ -1,14 +1,17 @@
 import type { MixedJarRow } from '@kelvit/contract'
-import { formOf, mixedJar, normalise, type JarOf } from '@kelvit/core'
+import { foodIdOf, formOf, normalise, verdictOf, type JarOf } from '@kelvit/core'
 import { useMemo } from 'react'
-import { useGaugeHere } from '../../household/gauge'
-import { useHousehold } from '../../household/session'
-import { useMixedJars } from '../../sync/queries'
+import { useGaugeHere } from './gauge'
+import { useHousehold } from './session'
+import { useMixedJars } from '../sync/queries'
 
 /** A mixed jar of the household as a weigh-in understands its name. */
 export interface MixedFood {
   readonly word: string
+  /** The food of the tables that it goes by. */
   readonly foodId: string
+  /** The food that its jars count as: one of its own. */
+  readonly countsAs: string
   readonly formId: string
   readonly jarOf: JarOf
 }
@@ -29,18 +32,12 @@ export function useMixedFoods(): readonly MixedFood[] {
     () =>
       (rows ?? []).flatMap((row): MixedFood[] => {
         const jarOf = jarOfRow(row)
-        const answer = mixedJar({
-          ingredients: jarOf.ingredients,
-          solidsPercent: jarOf.solidsPercent ?? undefined,
-          rehydrated: jarOf.rehydrated ?? undefined,
-          jar: 'pint',
-          gauge: gauge.kind,
-          altitudeFt,
-        })
+        const answer = verdictOf(jarOf, { jar: 'pint', gauge: gauge.kind, altitudeFt })
         const found = answer.outcome === 'process' ? formOf(answer.row) : undefined
-        return found
-          ? [{ word: row.name, foodId: found.food.id, formId: found.form.id, jarOf }]
-          : []
+        if (!found) return []
+        const { food, form } = found
+        const countsAs = foodIdOf(food.id, jarOf)
+        return [{ word: row.name, foodId: food.id, countsAs, formId: form.id, jarOf }]
       }),
     [rows, gauge.kind, altitudeFt],
   )
