@@ -29,7 +29,8 @@ test.each([
   ['2 dozen peppers', 'peppers', 7.2],
   ['12 tomatoes', 'tomatoes', 3.96],
   ['1 crate asparagus', 'asparagus', 31],
-  ['2 bags potatoes', 'potatoes-white', 100],
+  ['2 sacks potatoes', 'potatoes-white', 100],
+  ['2 10-lb bags potatoes', 'potatoes-white', 20],
   ['3 blue crates beets', 'beets', 57],
   ['2 tubs beets', 'beets', 24],
 ])('%s', (line, food, lb) => {

@@ -214,7 +214,7 @@ describe('lines', () => {
     ['1 hbu beets', 26],
     ['2 peck beets', 26],
     ['2 pks beets', 26],
-    ['1 bag potatoes', 50],
+    ['1 sack potatoes', 50],
     ['2 sacks potatoes', 100],
     ['1 crate asparagus', 31],
     ['3 ear sweet corn', 1.95],

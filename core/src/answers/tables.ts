@@ -1,4 +1,5 @@
-import { findWhole, normalise, type Found } from '../method/find'
+import { formSaid } from '../method/described'
+import { exactFood, normalise, sharedName, type Found } from '../method/find'
 import { saidName } from '../method/foods'
 import { jarName } from '../method/jar-size'
 import { lookUpProcess } from '../method/lookup'
@@ -59,8 +60,8 @@ function foodsIn(question: string): readonly Mention[] {
       if (span.some((i) => used.has(i))) continue
       const text = words.slice(at, at + length).join(' ')
       if (length === 1 && COMMON.has(text)) continue
-      const found = AMBIGUOUS.has(text) ? ambiguous(text) : findWhole(text)
-      if (found.kind === 'unknown' || (found.kind === 'ambiguous' && !AMBIGUOUS.has(text))) continue
+      const found = exactFood(text) ?? sharedName(text)
+      if (!found) continue
       for (const i of span) used.add(i)
       mentions.push({ found, words: text, at })
     }
@@ -83,14 +84,6 @@ const COMMON = new Set([
   'in',
   'cream',
 ])
-/** Words that are several foods: asked about, with the choices. */
-const AMBIGUOUS: ReadonlyMap<string, readonly string[]> = new Map([
-  ['bean', ['Snap beans', 'Lima beans', 'Dried beans']],
-  ['pea', ['Green peas', 'Field peas', 'Dried peas']],
-  ['squash', ['Winter squash', 'Summer squash']],
-])
-const ambiguous = (text: string): Found => ({ kind: 'ambiguous', names: AMBIGUOUS.get(text) ?? [] })
-
 const HOW_LONG = /\b(how long|how many minute|minute|time|long do|process(ing)? time|timing)\b/
 const PRESSURE = /\b(pressure|psi|pound|kpa)\b/
 const MAY =
@@ -99,7 +92,6 @@ const WATER_BATH =
   /\bwater ?bath|boiling water|\bopen kettle|\bwithout (a )?pressure|\bbwb\b|\binstead of pressure|\bsteam can/
 const AT_FEET =
   /(?:\bat|\bin|\bfor|\babove)?\s*([\d][\d,. ]*)\s*(ft|feet|foot|m|meters?|metres?)\b/i
-const CREAM = /\bcream(ed)?\b/
 
 /** What a question asks of the tables: a process, whether a food may be canned, a pressure at an altitude. */
 export function askTables(question: string, kitchen: TableKitchen): TableAnswer | undefined {
@@ -198,22 +190,6 @@ function waterBath(first: Mention | undefined, kitchen: TableKitchen): TableAnsw
   }
 }
 
-/** The form that a question means: by the words of its name, else the food's plain one. */
-function formIn(food: Food, text: string): FoodForm | undefined {
-  const words = new Set(text.split(' '))
-  if (CREAM.test(text)) {
-    const cream = food.forms.find((f) => /cream/.test(f.id))
-    if (cream) return cream
-  }
-  const scored = food.forms.map((f) => ({
-    form: f,
-    hits: normalise(f.name)
-      .split(' ')
-      .filter((w) => w.length > 3 && words.has(w)).length,
-  }))
-  return scored.sort((a, b) => b.hits - a.hits)[0]?.form
-}
-
 /** The times and pressure of one form here, as a sentence; undefined where the tables refuse all of it. */
 function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): string | undefined {
   if (!form) return undefined
@@ -270,7 +246,7 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
     }
   }
   const { food } = found
-  const form = formIn(food, text)
+  const form = formSaid(food, text)
   const line = lineOf(food, form, kitchen)
   const may = MAY.test(text) ? 'Yes, in a pressure canner. ' : ''
   return {
@@ -279,9 +255,9 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
     say: line
       ? `${may}${line}`
       : `The tables have no process for ${saidName(food)} at ${showAltitude(kitchen.altitudeFt, kitchen.units)}. Ask your extension service.`,
-    source: form?.source ?? KELVIT,
+    source: form.source,
     to: `/methods?food=${food.id}`,
-    understood: `${saidName(food)}${form ? `, ${form.name.toLowerCase()}` : ''}`,
+    understood: `${saidName(food)}, ${form.name.toLowerCase()}`,
   }
 }
 

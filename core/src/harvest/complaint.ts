@@ -1,4 +1,5 @@
 import type { Food, RefusedFood } from '../method/data/types'
+import type { JarSize } from '../words'
 
 export type ComplaintCode =
   | 'empty'
@@ -8,6 +9,8 @@ export type ComplaintCode =
   | 'food'
   | 'which-food'
   | 'refused-food'
+  | 'changed-food'
+  | 'jars'
   | 'weight'
   | 'price'
   | 'too-much'
@@ -31,11 +34,13 @@ export interface Complaint {
   /** A measure whose weight is not known for this crop: told once, it is kept. */
   readonly asks?: { readonly name: string; readonly food: Food }
   readonly refused?: RefusedFood
+  /** Jars that somebody wants filled: the question the other way round. */
+  readonly wanted?: { readonly jars: number; readonly jar: JarSize; readonly food: Food }
 }
 
 export const complain = (
   code: ComplaintCode,
   word: string,
   sentence: string,
-  more: Partial<Pick<Complaint, 'suggestions' | 'fixes' | 'asks' | 'refused'>> = {},
+  more: Partial<Pick<Complaint, 'suggestions' | 'fixes' | 'asks' | 'refused' | 'wanted'>> = {},
 ): Complaint => ({ ok: false, code, word, sentence, suggestions: [], fixes: [], ...more })

@@ -1,7 +1,7 @@
 export { cookMinutes, soakedFoods } from './ahead'
 export { frostTakes, GROWN_WITHIN_DAYS } from './frost'
 export { MAX_PICKINGS, splitPickings } from './pickings'
-export { poundsOfRow, wantedFor, type Wanted } from './wanted'
+export { poundsOfRow, wantedFor, wantedLine, type Wanted } from './wanted'
 export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'
 export { canBy } from './can-by'
 export { countedLots, yieldsByVariety, type VarietyYield, type LotYield } from './history'

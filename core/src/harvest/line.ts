@@ -1,13 +1,20 @@
+import { changingWord, describedFood, formSaid, type Described } from '../method/described'
 import { findFood, normalise } from '../method/find'
-import { foodOf, saidName, shortName } from '../method/foods'
+import { foodOf, foods, saidName, shortName } from '../method/foods'
+import { countJars } from '../method/jar-size'
 import type { Food } from '../method/data/types'
-import { readAmount } from '../quantity/amount'
+import type { JarSize } from '../words'
+import { andPart, readAmount } from '../quantity/amount'
 import { kitchenNumber } from '../quantity/format'
 import { complain, type Complaint, type Fix } from './complaint'
+import { priceBehind } from './money'
 import {
+  manyOf,
   nearestUnit,
+  oneOf,
   poundsEach,
   readMeasure,
+  sizedAhead,
   UNIT_NAMES,
   type HouseholdContainer,
   type Measure,
@@ -20,6 +27,8 @@ import { kgToPounds, pounds, type Pounds } from '../quantity/units'
 export interface WeighIn {
   readonly ok: true
   readonly food: Food
+  /** The form that the words name, else the food's plain one. */
+  readonly formId: string
   readonly variety: string | null
   readonly amount: number
   readonly unit: string
@@ -47,7 +56,8 @@ export interface CropWord {
 }
 
 /**
- * Reads one weigh-in line, such as "1.5 bu snap beans, Provider @ 0.85/lb".
+ * Reads one weigh-in line, such as "1.5 bu snap beans, Provider @ 0.85/lb", in figures or
+ * words, the amount before the crop or behind it.
  * Returns the value or a precise complaint with ways to put it right, never a guess.
  * @param house the household's own measures and words, tried before the usual ones.
  */
@@ -57,36 +67,80 @@ export function readWeighIn(line: string, house: HouseholdSpeech = {}): WeighIn 
     return complain('empty', '', 'Say how much of what, such as “1.5 bu snap beans”.')
   if (text.length > MAX_LINE_CHARS)
     return complain('too-long', '', `Keep the line under ${MAX_LINE_CHARS} letters.`)
-  const [body = '', price, extra] = text.split('@')
-  if (extra !== undefined) return complain('price', '@', 'Give one price, such as “@ 0.85/lb”.')
+  const { body, price } = priceBehind(text)
+  if (price?.includes('@')) return complain('price', '@', 'Give one price, such as “@ 0.85/lb”.')
   const { containers = [], cropWords = [] } = house
-  const amount = readAmount(body)
-  if (!amount) return complainAmount(text, body)
-  const first = readMeasure(amount.rest.replace(/^([^\s,]+),/, '$1 ,'), containers)
-  const { unit, more } = withSmaller(first)
-  const said = { line: text, rest: amount.rest, hasUnit: unit !== undefined, containers, cropWords }
-  const crop = readCrop(unit?.rest ?? amount.rest, said, foodsOf(unit?.measure))
+  const ahead = amountAhead(body.trim(), containers)
+  // "Half runners, 3 lb": a number that opens a name is not the amount.
+  const parts = ahead?.unit ? ahead : (amountBehind(body.trim(), containers) ?? ahead)
+  if (!parts) return complainAmount(text, body)
+  const { amount, unit, more, rest } = parts
+  const said = { line: text, body, rest, hasUnit: unit !== undefined, containers, cropWords }
+  const crop = readCrop(rest, said, foodsOf(unit))
   if (!crop.ok) return crop
-  return weigh({ amount: amount.value, unit, more, ...crop, price, said })
+  return weigh({ amount, unit, more, ...crop, price, said })
+}
+
+/** How much of something, and the words that are left for what it is. */
+interface AmountOf {
+  readonly amount: number
+  readonly unit: Measure | undefined
+  readonly more: Smaller | undefined
+  readonly rest: string
+}
+
+/** "1½ bu", "a bushel and a half of", "three 5-lb bags of" at the head of a line. */
+function amountAhead(
+  text: string,
+  containers: readonly HouseholdContainer[],
+): AmountOf | undefined {
+  const one = sizedAhead(text)
+  if (one) return { amount: 1, unit: one.measure, more: undefined, rest: one.rest }
+  const amount = readAmount(text)
+  if (!amount) return undefined
+  const ahead = amount.rest.replace(/^of\s+/i, '').replace(/^([^\s,]+),/, '$1 ,')
+  const first = readMeasure(ahead, containers) ?? sizedAhead(ahead)
+  if (!first) return { amount: amount.value, unit: undefined, more: undefined, rest: amount.rest }
+  const half = andPart(first.rest)
+  const { unit, more } = withSmaller({ ...first, rest: half.rest.replace(/^of\s+/i, '') })
+  return { amount: amount.value + half.value, unit: unit.measure, more, rest: unit.rest }
+}
+
+/** "mushrooms 5 lb", "tomatoes, 2 bushels": the amount and its unit at the end of a line. */
+function amountBehind(
+  text: string,
+  containers: readonly HouseholdContainer[],
+): AmountOf | undefined {
+  const words = text.split(/\s+/)
+  for (let at = 1; at < words.length; at++) {
+    const found = amountAhead(words.slice(at).join(' '), containers)
+    const before = words.slice(0, at).join(' ')
+    // What is counted without a unit stands behind a colon or comma, or is the only number.
+    if (found?.unit && found.rest.trim() === '')
+      return { ...found, rest: before.replace(/\s*[,:;–-]+$/, '') }
+  }
+  return undefined
 }
 
 /** A line and what of it is known, for whoever complains of the rest. */
 interface Said extends Required<HouseholdSpeech> {
   readonly line: string
-  /** The line behind its amount. */
+  /** The line without its price. */
+  readonly body: string
+  /** The line without its amount, unit and price. */
   readonly rest: string
   readonly hasUnit: boolean
 }
 
 /** "5 lb 3 oz", as a kitchen scale says it, or "2 kg and 300 g": the smaller unit behind the larger. */
-function withSmaller(unit: MeasureRead | undefined): {
-  readonly unit: MeasureRead | undefined
+function withSmaller(unit: MeasureRead): {
+  readonly unit: MeasureRead
   readonly more: Smaller | undefined
 } {
-  const small = SMALLER.find((s) => s.behind === unit?.measure.name)
-  const amount = small && unit && readAmount(unit.rest.replace(/^and\s+/i, ''))
+  const small = SMALLER.find((s) => s.behind === unit.measure.name)
+  const amount = small && readAmount(unit.rest.replace(/^and\s+/i, ''))
   const read = amount && readMeasure(amount.rest, [])
-  return unit && small && amount && read?.measure.name === small.name && amount.value < small.under
+  return small && amount && read?.measure.name === small.name && amount.value < small.under
     ? { unit: { ...unit, rest: read.rest }, more: { ...small, amount: amount.value } }
     : { unit, more: undefined }
 }
@@ -123,11 +177,13 @@ function complainAmount(line: string, body: string): Complaint {
 
 type Crop = { readonly ok: true; readonly food: Food; readonly variety: string | null }
 
-/** The crops a household's own measure is for: "12 pumpkins" needs no other word. */
+/** The crops a measure is for: "12 pumpkins" of this house, or "60 ears", need no other word. */
 const foodsOf = (measure: Measure | undefined): readonly Food[] =>
   measure?.kind === 'household'
     ? measure.containers.flatMap((c) => foodOf(c.foodId ?? '') ?? [])
-    : []
+    : measure?.kind === 'pieces'
+      ? foods.filter((f) => f.piece?.name === measure.name)
+      : []
 
 function readCrop(text: string, said: Said, byMeasure: readonly Food[]): Crop | Complaint {
   const words = text.trim().replace(/^of\s+/i, '')
@@ -142,17 +198,45 @@ function readCrop(text: string, said: Said, byMeasure: readonly Food[]): Crop | 
     })
   const own = ownCrop(words, said) ?? ownCrop(name, said)
   if (own) return { ok: true, food: own, variety: ownCrop(words, said) ? null : variety }
-  const whole = findFood(words)
-  if (whole.kind === 'food') return { ok: true, food: asSaid(whole.food, words), variety: null }
-  const found = comma >= 0 ? findFood(name) : whole
+  const jars = jarsAhead(said)
+  if (jars) return jars
+  const whole = describedFood(words)
+  if (whole.kind === 'food')
+    return { ok: true, food: asSaid(whole.food, words), variety: whole.variety }
+  const found = comma >= 0 ? describedFood(name) : whole
+  if (found.kind !== 'food') return complainFood(found, name, said)
+  const changed = variety === null ? undefined : changingWord(found.food, variety)
+  // "Peas, dried": what stands behind the comma may be another food, or none.
+  if (changed !== undefined) {
+    const turned = describedFood(`${variety} ${name}`)
+    return turned.kind === 'food'
+      ? { ok: true, food: turned.food, variety: turned.variety }
+      : complainFood({ kind: 'changed', food: found.food, word: changed }, name, said)
+  }
+  const kinds = [found.variety, variety].filter((v) => v !== null).join(', ')
+  return { ok: true, food: asSaid(found.food, name), variety: kinds || null }
+}
+
+function complainFood(
+  found: Exclude<Described, { kind: 'food' }>,
+  name: string,
+  said: Said,
+): Complaint {
   switch (found.kind) {
-    case 'food':
-      return { ok: true, food: asSaid(found.food, name), variety }
     case 'refused':
       return complain('refused-food', name, `${found.refused.name}: ${found.refused.reason}`, {
         suggestions: found.refused.instead,
         refused: found.refused,
       })
+    case 'changed': {
+      const food = saidName(found.food)
+      const kind = found.word.toLowerCase()
+      return complain(
+        'changed-food',
+        found.word,
+        `There’s no tested process here for ${kind} ${food}. Kelvit knows ${food} fresh.`,
+      )
+    }
     case 'ambiguous':
       return complain('which-food', name, `“${name}” could be several crops. Which one?`, {
         suggestions: found.names,
@@ -163,6 +247,28 @@ function readCrop(text: string, said: Said, byMeasure: readonly Food[]): Crop | 
   }
 }
 
+const JARS = /^(quarts?|qts?|pints?|pts?|half[- ]pints?|pint[- ]and[- ](?:a[- ])?half|jars?)\b\.?(?:\s+jars?)?\s*(?:of\s+)?(.+)$/i // prettier-ignore
+
+/** "7 quarts sweet corn": how many jars somebody wants, and not what came in. */
+function jarsAhead({ line, body, rest, hasUnit }: Said): Complaint | undefined {
+  const said = hasUnit ? null : JARS.exec(rest.trim())
+  const amount = said && readAmount(body.trim())
+  const food = said && describedFood((said[2] ?? '').split(',')[0] ?? '')
+  if (!amount || food?.kind !== 'food') return undefined
+  const jar = jarSizeNamed(said[1] ?? '')
+  const jars = Math.ceil(amount.value)
+  return complain('jars', line, `How much does it take for ${countJars(jars, jar)} of ${saidName(food.food)}?`, { wanted: { jars, jar, food: food.food } }) // prettier-ignore
+}
+
+const jarSizeNamed = (word: string): JarSize =>
+  /^half/i.test(word)
+    ? 'halfPint'
+    : /and/i.test(word)
+      ? 'pintAndHalf'
+      : /^p/i.test(word)
+        ? 'pint'
+        : 'quart'
+
 /** The crop that the household means by a word of its own. */
 const ownCrop = (name: string, { cropWords }: Said): Food | undefined => {
   const wanted = normalise(name)
@@ -170,12 +276,12 @@ const ownCrop = (name: string, { cropWords }: Said): Food | undefined => {
   return own && foodOf(own.foodId)
 }
 
-/** The line with the crop named otherwise; its amount and unit stand as they were said. */
+/** The line with the crop named otherwise; its amount, unit and price stand as they were said. */
 const otherNames = (said: Said, name: string, names: readonly string[]): Fix[] => {
-  const at = said.line.length - said.rest.length
-  const where = said.line.endsWith(said.rest) ? said.line.indexOf(name, at) : -1
-  if (where < 0) return []
-  const [before, behind] = [said.line.slice(0, where), said.line.slice(where + name.length)]
+  const where = said.body.lastIndexOf(name)
+  const from = where < 0 ? -1 : said.line.indexOf(said.body) + where
+  if (from < 0) return []
+  const [before, behind] = [said.line.slice(0, from), said.line.slice(from + name.length)]
   return names.map((n) => ({ label: n, line: `${before}${n.toLowerCase()}${behind}` }))
 }
 
@@ -198,7 +304,7 @@ function complainUnknown(name: string, nearest: readonly string[], said: Said): 
       .join(' ')
       .replace(/^of\s+/i, '')
     const own = ownCrop(behind, said)
-    const found = own ? ({ kind: 'food', food: own } as const) : findFood(behind)
+    const found = own ? ({ kind: 'food', food: own } as const) : describedFood(behind)
     if (found.kind === 'food') return complainMeasure(words.slice(0, n).join(' '), found.food, said)
   }
   const short = name.slice(0, 60)
@@ -206,8 +312,8 @@ function complainUnknown(name: string, nearest: readonly string[], said: Said): 
     'food',
     short,
     nearest.length > 0
-      ? `Kelvit does not know “${short}”. Did you mean one of these?`
-      : `Kelvit does not know “${short}”.`,
+      ? `Kelvit doesn’t know “${short}”. Did you mean one of these?`
+      : `Kelvit doesn’t know “${short}”.`,
     { suggestions: nearest, fixes: otherNames(said, name, nearest) },
   )
 }
@@ -216,19 +322,26 @@ function complainUnknown(name: string, nearest: readonly string[], said: Said): 
 function complainMeasure(words: string, food: Food, said: Said): Complaint {
   const near = nearestUnit(words, said.containers)
   if (near)
-    return complain('unit', words, `“${words}” is not a unit Kelvit knows.`, {
+    return complain('unit', words, `Kelvit doesn’t know the unit “${words}”.`, {
       suggestions: [near],
       fixes: otherNames(said, words, [near]),
     })
-  const one = words.toLowerCase().replace(/s$/, '')
+  const one = oneOf(words.toLowerCase())
   return complain('unit', words, `How heavy is one ${one} of ${saidName(food)}?`, {
     asks: { name: one, food },
   })
 }
 
+/** A shop's bags, by the sizes they come in. */
+const sizesOf = ({ line }: Said): Fix[] =>
+  [3, 5, 10, 50].flatMap((lb) => {
+    const sized = line.replace(/\b(bags?)\b/i, `${lb}-lb $1`)
+    return sized === line ? [] : [{ label: `${lb}-lb bags`, line: sized }]
+  })
+
 interface Parts {
   readonly amount: number
-  readonly unit: MeasureRead | undefined
+  readonly unit: Measure | undefined
   /** Ounces beside the pounds, grams beside the kilograms. */
   readonly more: Smaller | undefined
   readonly food: Food
@@ -239,11 +352,14 @@ interface Parts {
 
 function weigh(parts: Parts): WeighIn | Complaint {
   const { amount, unit, more, food, variety, price, said } = parts
-  const measure = unit?.measure ?? countOf(food)
+  const measure = unit ?? countOf(food)
   if (!measure) return complainBare(parts)
   const each = poundsEach(measure, food)
   if (typeof each !== 'number')
-    return complain('weight', measure.name, each.why, { asks: { name: measure.name, food } })
+    return complain('weight', measure.name, each.why, {
+      asks: { name: measure.name, food },
+      fixes: measure.kind === 'asked' ? sizesOf(said) : [],
+    })
   const total = amount * each + (more ? more.amount * more.lb : 0)
   if (!(total > 0) || total > MAX_LINE_LB)
     return complain(
@@ -252,12 +368,17 @@ function weigh(parts: Parts): WeighIn | Complaint {
       `${Math.round(total).toLocaleString('en-US')} lb is more than one line can be. Check the number and the unit.`,
     )
   const { containers } = said
+  // A bag or box that was counted is what a bare price is for.
+  const counted = /\s/.test(measure.name) || measure.kind === 'household'
   const perLb =
-    price === undefined ? null : readPrice({ text: price, food, pounds: total, containers })
-  if (perLb !== null && typeof perLb !== 'number') return perLb
+    price === undefined
+      ? null
+      : readPrice({ text: price, food, pounds: total, containers, ...(counted ? { each } : {}) })
+  if (perLb !== null && typeof perLb !== 'number') return withReadings(perLb, said)
   return {
     ok: true,
     food,
+    formId: formSaid(food, said.rest).id,
     variety,
     amount,
     unit: measure.name,
@@ -267,13 +388,26 @@ function weigh(parts: Parts): WeighIn | Complaint {
   }
 }
 
+/** A price that does not say what it is for: the lines it may mean. */
+const withReadings = (why: Complaint, { line }: Said): Complaint =>
+  /[@\s\p{Sc}][\d.,]+\s*$/u.test(line) && why.asks === undefined
+    ? {
+        ...why,
+        fixes: [
+          { label: 'a pound', line: `${line}/lb` },
+          { label: 'for all of it', line: `${line} for all` },
+        ],
+      }
+    : why
+
 /** A number of a crop and no unit: which unit was meant, or how heavy is one of them? */
 function complainBare({ amount, food, said }: Parts): Complaint {
   const units = food.piece
     ? [`${food.piece.name}s`, ...UNIT_NAMES.slice(0, 5)]
     : UNIT_NAMES.slice(0, 7)
-  const at = said.line.length - said.rest.length
-  const whole = said.line.endsWith(said.rest)
+  const at = said.body.length - said.rest.length
+  const whole = said.body.endsWith(said.rest)
+  const behind = said.line.slice(said.line.indexOf(said.body) + said.body.length)
   const one = normalise(said.rest.split(/[,@]/)[0] ?? '')
   return complain(
     'unit',
@@ -284,7 +418,7 @@ function complainBare({ amount, food, said }: Parts): Complaint {
       fixes: whole
         ? units.map((u) => ({
             label: u,
-            line: `${said.line.slice(0, at).trimEnd()} ${u} ${said.rest}`,
+            line: `${said.body.slice(0, at).trim()} ${u} ${said.rest}${behind}`,
           }))
         : [],
       ...(food.piece || one === '' ? {} : { asks: { name: one, food } }),
@@ -309,7 +443,7 @@ function understoodAs(
   if (more)
     return `${n} ${measure.name} ${kitchenNumber(more.amount)} ${more.name} ${saidName(food)}`
   const plural = amount > 1 && !['lb', 'oz', 'kg', 'g', 'bu'].includes(measure.name)
-  const measured = `${n} ${measure.name}${plural ? 's' : ''}`
+  const measured = `${n} ${plural ? manyOf(measure.name) : measure.name}`
   const itself =
     measure.kind === 'pieces'
       ? shortName(food).toLowerCase().startsWith(measure.name)

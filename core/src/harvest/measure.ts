@@ -1,5 +1,8 @@
 import { distance } from 'fastest-levenshtein'
 import type { Food } from '../method/data/types'
+import { readAmount } from '../quantity/amount'
+import { saidName } from '../method/foods'
+import { kitchenNumber } from '../quantity/format'
 import { kgToPounds, pounds, type Pounds } from '../quantity/units'
 
 /** A household's own container: "our blue crate = 19 lb", of one food or of any. */
@@ -21,6 +24,8 @@ export type Measure =
       readonly name: string
     }
   | { readonly kind: 'pieces'; readonly name: string }
+  /** A measure of any size: its weight is asked for. */
+  | { readonly kind: 'asked'; readonly name: string }
 
 const UNITS: readonly (readonly [RegExp, Measure])[] = [
   [/^(lbs?|pounds?|#)$/, { kind: 'weight', lbEach: pounds(1), name: 'lb' }],
@@ -31,7 +36,9 @@ const UNITS: readonly (readonly [RegExp, Measure])[] = [
   [/^(bu|bus|bushels?)$/, { kind: 'bushels', bushels: 1, name: 'bu' }],
   [/^(pk|pks|pecks?)$/, { kind: 'bushels', bushels: 0.25, name: 'peck' }],
   [/^(crates?)$/, { kind: 'published', container: 'crate', name: 'crate' }],
-  [/^(bags?|sacks?)$/, { kind: 'published', container: 'bag', name: 'bag' }],
+  // A farm's sack has a published weight; a shop's bag is any size and is asked about.
+  [/^(sacks?)$/, { kind: 'published', container: 'bag', name: 'sack' }],
+  [/^(bags?)$/, { kind: 'asked', name: 'bag' }],
   [/^(ears?)$/, { kind: 'pieces', name: 'ear' }],
   [/^(heads?)$/, { kind: 'pieces', name: 'head' }],
   [/^(roots?)$/, { kind: 'pieces', name: 'root' }],
@@ -51,7 +58,18 @@ export const UNIT_NAMES: readonly string[] = [
 ]
 
 const clean = (s: string): string => s.toLowerCase().replace(/\./g, '').replace(/\s+/g, ' ').trim()
-const plainEnd = (s: string): string => clean(s).replace(/s$/, '')
+
+/** One of what was counted: "boxes" → "box", "berry boxes" → "berry box". */
+export const oneOf = (words: string): string =>
+  words
+    .replace(/ies$/i, 'y')
+    .replace(/(ch|sh|ss|x|zz|to)es$/i, '$1')
+    .replace(/([^su])s$/i, '$1')
+/** More than one of them: "box" → "boxes". */
+export const manyOf = (one: string): string =>
+  one.replace(/[^aeiou]y$/i, (end) => `${end.charAt(0)}ie`).replace(/(ch|sh|ss|x|zz|to)$/i, '$1e') +
+  's'
+const plainEnd = (s: string): string => oneOf(clean(s))
 
 /** A unit's name that a word nearly is: "bushls" → "bushels". */
 export function nearestUnit(
@@ -65,6 +83,21 @@ export function nearestUnit(
   )
 }
 const SPELLED = ['pounds', 'ounces', 'bushel', 'bushels', 'peck', 'pecks', 'crate', 'crates', 'dozen', 'grams', 'kilos', 'ears', 'heads'] // prettier-ignore
+
+const SIZED =
+  /^(\d+(?:[.,]\d+)?|[a-z]+)[\s-]*(lbs?|pounds?|#|kgs?|kilos?|oz|ounces?)\.?[\s-]+(bags?|sacks?|box(?:es)?|crates?|baskets?|buckets?|flats?|cartons?|cases?|tubs?|packs?|packages?|nets?|bundles?)\b\s*(?:of\s+)?(.*)$/is
+
+/** "5-lb bags of potatoes": containers that say themselves what one holds. */
+export function sizedAhead(text: string): MeasureRead | undefined {
+  const said = SIZED.exec(text.replace(/^[x×]\s*/i, ''))
+  const [, size = '', unit = '', container = '', rest = ''] = said ?? []
+  const amount = said && readAmount(`${size} `)
+  const weight = measureNamed(unit, [])
+  if (!amount || weight?.kind !== 'weight') return undefined
+  const lbEach = pounds(amount.value * weight.lbEach)
+  const name = `${kitchenNumber(amount.value)}-${weight.name} ${oneOf(container.toLowerCase())}`
+  return { measure: { kind: 'weight', lbEach, name }, rest }
+}
 
 export interface MeasureRead {
   readonly measure: Measure
@@ -113,11 +146,13 @@ export function poundsEach(measure: Measure, food: Food): Pounds | { readonly wh
   switch (measure.kind) {
     case 'weight':
       return measure.lbEach
+    case 'asked':
+      return { why: `How heavy is one ${measure.name} of ${saidName(food)}?` }
     case 'bushels': {
       const lb = containerLb(food, 'bushel')
       return lb === undefined
         ? {
-            why: `There is no published bushel weight for ${food.name.toLowerCase()}; weigh it, or name a container of your own.`,
+            why: `There is no published bushel weight for ${saidName(food)}. Weigh it once, or add a measure of your own.`,
           }
         : pounds(lb * measure.bushels)
     }
@@ -125,7 +160,7 @@ export function poundsEach(measure: Measure, food: Food): Pounds | { readonly wh
       const lb = containerLb(food, measure.container)
       return lb === undefined
         ? {
-            why: `There is no published ${measure.container} weight for ${food.name.toLowerCase()}; weigh it, or name a ${measure.container} of your own.`,
+            why: `There is no published weight for a ${measure.name} of ${saidName(food)}. Weigh one once, or add a measure of your own.`,
           }
         : pounds(lb)
     }
@@ -135,13 +170,15 @@ export function poundsEach(measure: Measure, food: Food): Pounds | { readonly wh
         measure.containers.find((c) => !c.foodId)
       return own
         ? pounds(own.lb)
-        : { why: `“${measure.name}” is measured for another crop; how heavy is one of this?` }
+        : {
+            why: `You weighed a ${measure.name} of another crop. How heavy is one ${measure.name} of ${saidName(food)}?`,
+          }
     }
     case 'pieces':
       return food.piece && (measure.name === 'piece' || measure.name === food.piece.name)
         ? pounds(food.piece.lb)
         : {
-            why: `There is no weight for one ${measure.name} of ${food.name.toLowerCase()}; weigh them instead.`,
+            why: `Kelvit doesn’t know what one ${measure.name} of ${saidName(food)} weighs. Weigh them instead.`,
           }
   }
 }

@@ -1,10 +1,8 @@
 import type { Food } from '../method/data/types'
-import { numberAhead } from '../quantity/number'
 import { complain, type Complaint } from './complaint'
+import { moneyAhead } from './money'
 import { measureNamed, pieceOf, poundsEach, type HouseholdContainer, type Measure } from './measure'
 
-/** Signs and names of money around a figure; the household's own currency is meant. */
-const MONEY = /\p{Sc}|\b(?:[A-Z]{3}|kr|Fr|Rs|R|zł|Kč|Ft|lei)\b\.?/gu
 const WHOLE =
   /^\s*(?:,|for)?\s*(?:the lot|the lots?|all|in all|for all|altogether|total|in total)$/i
 const EACH = /^\s*(?:each|apiece|a piece|per piece|\/\s*(?:ea|pc|piece)\.?)$/i
@@ -18,6 +16,8 @@ interface PricedLot {
   readonly food: Food
   readonly pounds: number
   readonly containers: readonly HouseholdContainer[]
+  /** Pounds of one bag or box that was counted: a bare price is for one of them. */
+  readonly each?: number
 }
 
 const unclear = (text: string): Complaint =>
@@ -34,12 +34,7 @@ const unclear = (text: string): Complaint =>
  */
 export function readPrice(priced: PricedLot): number | Complaint {
   const { text, food, pounds } = priced
-  const read = numberAhead(
-    text
-      .replace(MONEY, ' ')
-      .replace(/\/(?!\d)/g, ' / ')
-      .trim(),
-  )
+  const read = moneyAhead(text)
   if (!read) return unclear(text)
   const per = poundsOf(read.rest.trim(), priced)
   if (per === undefined) return unclear(text)
@@ -64,7 +59,7 @@ export function readPrice(priced: PricedLot): number | Complaint {
 /** Pounds that a price is for; why they are not known; undefined when it does not say. */
 function poundsOf(
   words: string,
-  { food, pounds, containers }: PricedLot,
+  { food, pounds, containers, each: counted }: PricedLot,
 ): number | { readonly why: string; readonly asks?: string } | undefined {
   const piece: Measure = pieceOf(food)
   const weigh = (measure: Measure, n = 1) => {
@@ -72,6 +67,7 @@ function poundsOf(
     return typeof each === 'number' ? each * n : { why: each.why, asks: measure.name }
   }
   if (WHOLE.test(words)) return pounds
+  if (counted !== undefined && (words === '' || EACH.test(words))) return counted
   if (EACH.test(words)) return weigh(piece)
   const unit = PER.exec(words)?.[1]?.trim() ?? ''
   if (unit === '') return undefined

@@ -9,7 +9,10 @@ import {
   jarSizeOf,
   lookUpProcess,
   mixedJar,
+  publishedYield,
   readWeighIn,
+  wantedLine,
+  type Complaint,
   type HouseholdSpeech,
   type LotYield,
 } from '@kelvit/core'
@@ -90,6 +93,7 @@ async function estimate(
 ): Promise<EstimateAnswer> {
   const house = actor ? await ownSpeech(deps, actor) : {}
   const read = readWeighIn(query.line, house)
+  if (!read.ok && read.wanted) throw new ProblemError(422, 'weigh-in', takes(read.wanted))
   if (!read.ok)
     throw new ProblemError(
       422,
@@ -102,7 +106,8 @@ async function estimate(
       'jar-too-large',
       'No vegetable may be canned in jars above one quart. Use quarts or pints.',
     )
-  const form = query.form ? read.food.forms.find((f) => f.id === query.form) : read.food.forms[0]
+  const wantedForm = query.form ?? read.formId
+  const form = read.food.forms.find((f) => f.id === wantedForm)
   if (!form || !formOf(form.id))
     throw unprocessable('no-form', 'This way of canning does not belong to that food.')
   const yields = actor ? await ownYields(deps, actor, form.id) : []
@@ -122,6 +127,13 @@ async function estimate(
     high,
     exact,
   }
+}
+
+/** "7 quarts of corn" came as a harvest: what they take, by the printed yields. */
+function takes(wanted: NonNullable<Complaint['wanted']>): string {
+  const [form] = wanted.food.forms
+  const line = form && wantedLine({ ...wanted, form }, publishedYield(form), 0.8, 'us')
+  return `${line ?? ''} To weigh in a harvest, say how much came in.`.trim()
 }
 
 const suggest = (sentence: string, suggestions: readonly string[]): string =>

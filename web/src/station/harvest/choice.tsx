@@ -42,7 +42,8 @@ export function useChoice(
   const [mixedName, setMixed] = useState('')
   const food = read?.food
   const named = namedIn(line, mixed)
-  const form = food?.forms.find((f) => f.id === (named?.formId ?? formId)) ?? food?.forms[0]
+  const has = (id: string | undefined) => food?.forms.find((f) => f.id === id)
+  const form = has(named?.formId) ?? has(formId) ?? has(read?.formId)
   const picked = mixed.find((m) => m.word === mixedName && m.formId === form?.id)
   const jarOf = (named ?? picked)?.jarOf
   const sizes = JAR_SIZES.filter((s) => form?.minutes[s] !== undefined)

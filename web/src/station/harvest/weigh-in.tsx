@@ -1,11 +1,21 @@
 import { useChoice, type Choice, type HarvestFacts } from './choice'
 import { paths, type Lot, type NewLot } from '@kelvit/contract'
-import { canBy, readWeighIn, showWeight, type Complaint, type Food } from '@kelvit/core'
+import {
+  beliefOf,
+  canBy,
+  readWeighIn,
+  showWeight,
+  wantedLine,
+  type Complaint,
+  type Food,
+  type LotYield,
+} from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, type FormEvent } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { showAndSend } from '../../sync/log'
+import { useNeeds } from '../../sync/queries'
 import { useHousehold, useToday } from '../../household/session'
 import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
@@ -75,7 +85,7 @@ export function WeighIn(props: WeighInProps) {
             {read.variety && `, ${read.variety}`}
           </>
         ) : line.trim() === '' ? (
-          'One line, the way you would say it: “60 ears sweet corn”, “22 lb beets @ 0.85/lb”, “2 blue crates carrots”.'
+          'Say it your way: “60 ears sweet corn”, “a bushel and a half of green beans”, “beets, 22 lb at 85 cents a pound”.'
         ) : (
           <span className="text-ink">{read.sentence}</span>
         )}
@@ -83,6 +93,7 @@ export function WeighIn(props: WeighInProps) {
       {!read.ok && line.trim() !== '' && (
         <Complained
           read={read}
+          yields={props.yields}
           pick={(text) => {
             setLine(text)
             input.current?.focus()
@@ -156,13 +167,49 @@ const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
   version: 0,
 })
 
+/** How sure to be that a harvest is enough, where the needs say nothing of the food. */
+const USUALLY_ENOUGH = 0.8
+
+/** What so many jars take: the weigh-in the other way round. */
+function Takes({
+  wanted,
+  yields,
+}: {
+  readonly wanted: NonNullable<Complaint['wanted']>
+  readonly yields: readonly LotYield[]
+}) {
+  const { household } = useHousehold()
+  const today = useToday()
+  const need = useNeeds().data?.find((n) => n.foodId === wanted.food.id)
+  const form = wanted.food.forms.find((f) => f.minutes[wanted.jar] !== undefined)
+  if (!form)
+    return (
+      <Panel rim="stop" className="mb-6">
+        <p>There’s no tested process for {wanted.food.name.toLowerCase()} in this size of jar.</p>
+      </Panel>
+    )
+  const belief = beliefOf(form, yields, today)
+  const certainty = need?.certainty ?? USUALLY_ENOUGH
+  return (
+    <Panel className="mb-6" label="What it takes">
+      <p className="max-w-prose text-lg leading-relaxed">
+        {wantedLine({ ...wanted, form }, belief, certainty, household.units)}
+      </p>
+      <p className="mt-2 text-ink-soft">To weigh in a harvest, say how much came in.</p>
+    </Panel>
+  )
+}
+
 function Complained({
   read,
+  yields,
   pick,
 }: {
   readonly read: Complaint
+  readonly yields: readonly LotYield[]
   readonly pick: (line: string) => void
 }) {
+  if (read.wanted) return <Takes wanted={read.wanted} yields={yields} />
   if (read.code === 'refused-food')
     return (
       <Panel rim="stop" className="mb-6">
