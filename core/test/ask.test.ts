@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { ask, ANSWERS, type ComputingKitchen } from '../src/answers'
 import { cannerClasses } from '../src'
 import * as unit from '../src/quantity/units'
+import { ownRows } from './kit/own-rows'
 import { WORDINGS } from './kit/wordings'
 
 const kitchen = (more: Partial<ComputingKitchen> = {}): ComputingKitchen =>
@@ -18,7 +19,7 @@ const pairs = WORDINGS.trim()
   .map((l) => l.split(' | ').map((p) => p.trim()) as [string, string])
 const known = new Map<string, string>()
 function firstOf(q: string): string {
-  const first = known.get(q) ?? ask(q, kitchen()).answer?.id ?? '-'
+  const first = known.get(q) ?? ask(q, kitchen(), ownRows).answer?.id ?? '-'
   known.set(q, first)
   return first
 }
@@ -109,4 +110,63 @@ describe('what is read off the tables', () => {
   test('foods that are not combined are not combined', () => {
     expect(say('can turnips and turnip greens together')).toMatch(/^No: /)
   })
+})
+
+describe('what is read off the household’s own rows', () => {
+  const of = (q: string, rows = ownRows) => ask(q, kitchen(), rows).answer
+  const say = (q: string): string => of(q)?.say ?? ''
+  test('what is left, since when, and for how long in weeks and months', () => {
+    expect(of('how much corn is left')?.figures).toEqual({ jars: '10', weeks: '10', months: '2.3' })
+    expect(say('how much corn is left')).toBe('10 pints, the oldest canned 1 Sep 2025. At 1 jar a week it lasts about 10 weeks (2½ months), until 23 Oct 2026.') // prettier-ignore
+    expect(say('how many carrots do we have left')).toMatch(/^7 quarts.*doesn’t know yet how fast.*1 jar more is set aside/)
+    expect(say('do we still have okra')).toBe('There’s none on the shelf.')
+  }) // prettier-ignore
+  test('what was eaten last winter, and who took the last one', () => {
+    expect(say('how much corn did we eat last winter')).toMatch(/^1 pint in the winter of 2025–2026/)
+    expect(of('how much corn did we eat since june')?.figures).toEqual({ jars: '1' })
+    expect(say('who took the last jar of corn')).toMatch(/^Ash took it to eat on 10 Aug 2026: jar ABCD-e2.*10 jars are left/)
+  }) // prettier-ignore
+  test('what a jar cost, beside the shop’s price', () => {
+    expect(say('what does a jar of carrots cost')).toMatch(/^\$1\.20 a quart.*shop asks \$3\.00/)
+    expect(say('what does a jar of corn cost')).toMatch(/^Kelvit doesn’t know/)
+  })
+  test('where a jar is from, what spoils, what fits until ten, what odd jars do', () => {
+    expect(say('what happened to jar ABCD-1')).toMatch(/^Sweet corn, canned 1 Sep 2025\. Batch ABCD, run 1 Sep 2025 in The tall one\. That load was processed as tested\. It’s on the shelf\./)
+    expect(say('what spoils if we skip tonight')).toMatch(/^14 quarts of snap beans \(can by 15 Aug 2026\): no later evening/)
+    expect(of('what spoils if we skip monday')?.say).toMatch(/^Nothing is planned then/)
+    expect(say('how many jars until ten tonight')).toMatch(/^\d+ quarts of snap beans, in .* from now with 2 people/)
+    expect(say('how many jars until 5:10 pm tonight')).toMatch(/^No load of snap beans can be done/)
+    expect(say('what can we do with nine odd jars')).toMatch(/^The tall one takes 7 and 2 in 2 loads/)
+  }) // prettier-ignore
+  test('a food that the words share is asked about, with choices', () => {
+    expect(say('how many jars of beans are left')).toMatch(/Snap beans, Lima beans or Dried beans/)
+  })
+  test('a mixed jar goes by the name that the house gave it', () => {
+    const [corn] = ownRows.jars
+    const rows = { ...ownRows, jars: [{ ...corn!, foodId: 'mixed:Garden soup' }] }
+    expect(of('how many jars of garden soup are left', rows)?.say ?? '').toMatch(/^1 pint/)
+  })
+  test('without rows it is not answered, and nothing else is put in its place', () => {
+    for (const q of ['how much corn is left', 'who took the last jar of corn', 'what spoils if we skip tonight']) expect(ask(q, kitchen()).answer?.id).not.toBe('left') // prettier-ignore
+  })
+})
+
+describe('where nobody says how high the kitchen is', () => {
+  const anywhere = (q: string): string =>
+    ask(q, kitchen({ canners: [], anywhere: true })).answer?.say ?? ''
+  test('every altitude’s pressure is told, and the time once', () => {
+    expect(anywhere('how long for quarts of green beans')).toMatch(/25 minutes in quarts, at 10 psi \(15 psi above 1,000 ft\) with a weight, 11 psi \(12 psi above 2,000 ft, 13 psi above 4,000 ft, 14 psi above 6,000 ft\) on a dial\./)
+    expect(anywhere('when do I start the timer')).not.toMatch(/ at 0 ft/)
+    expect(anywhere('what pressure at 4,500 feet')).toMatch(/^At 4,500 ft/)
+  }) // prettier-ignore
+})
+
+describe('jars of an amount, and the amount for jars', () => {
+  const say = (q: string): string => ask(q, kitchen()).answer?.say ?? ''
+  test('both ways, in words', () => {
+    expect(say('how many quarts from a bushel and a half of green beans')).toMatch(/^About 2\d quarts/)
+    expect(say('how many ears for 7 quarts of corn')).toMatch(/^For 7 quarts of sweet corn, plan on \d+ lb, about \d+ ears/)
+    expect(say('how many ears fill the tall one')).toBe(say('how many ears for 7 quarts of corn'))
+    expect(ask('how much salt for 7 quarts of green beans', kitchen()).answer?.id).toBe('salt')
+  }) // prettier-ignore
 })

@@ -79,7 +79,7 @@ const LINES: readonly Line[] = [
   ['yams 40 lb', 'potatoes-sweet', 40],
 ] // prettier-ignore
 
-test.each(LINES)('%s', (line, food, lb, variety, perLb) => {
+test.each(LINES.map((l) => [l[0], l] as const))('%s', (_, [line, food, lb, variety, perLb]) => {
   const got = readWeighIn(line)
   expect(got).toMatchObject({ ok: true, food: { id: food } })
   if (!got.ok) return

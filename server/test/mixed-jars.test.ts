@@ -41,15 +41,12 @@ async function checked(
 
 describe('a question', () => {
   const asked = (who: Browser, query: string) => who.send('GET', `/api/ask?${query}`)
-  test('is answered from the tables for anyone, at an altitude where that matters', async () => {
+  test('is answered from the tables for anyone, for every altitude where none is said', async () => {
     const who = kit.browser()
     const forgot = await asked(who, 'q=I forgot to vent')
     expect(forgot).toMatchObject({ status: 200, body: { answer: { id: 'vent-forgotten' } } })
     const where = await asked(who, 'q=how long for snap beans')
-    expect(where).toMatchObject({
-      status: 422,
-      body: { detail: expect.stringMatching(/altitude/) },
-    })
+    expect(where.body.answer.say).toMatch(/10 psi \(15 psi above 1,000 ft\) with a weight/)
     const high = await asked(who, 'q=how long for snap beans&altitudeFt=5400')
     expect(high.body.answer.say).toMatch(/13 psi on a dial at 5,400 ft/)
   })
@@ -59,6 +56,23 @@ describe('a question', () => {
     const { body } = await asked(who, 'q=how long for snap beans')
     expect(body.answer.say).toMatch(/15 psi with a weight at 2,640 ft/)
     expect(body.also.length).toBeLessThanOrEqual(4)
+  })
+  test('is answered from the household’s own jars, and never from another’s', async () => {
+    const s = await planned(kit)
+    const { who } = s
+    await s.run([...TO_STANDING, [1200, 'seals-checked', { seals: [{ portionId: s.portionId, outcome: 'sealed', jars: 7 }] }]]) // prettier-ignore
+    const left = await asked(who, 'q=how many jars of snap beans are left')
+    expect(left.body.answer).toMatchObject({ id: 'left', to: '/pantry/food/beans-snap' })
+    expect(left.body.answer.say).toMatch(/^7 quarts/)
+    const other = await kit.household()
+    const none = await asked(other, 'q=how many jars of snap beans are left')
+    expect(none.body.answer.say).toBe('There’s none on the shelf.')
+    const skip = await asked(who, 'q=what spoils if we skip tonight')
+    expect(skip.body.answer.id).toBe('skipped')
+    const until = await asked(who, 'q=how many jars until 11 pm')
+    expect(until.body.answer.id).toBe('until')
+    const nobody = await asked(kit.browser(), 'q=how many jars of snap beans are left')
+    expect(nobody.body.answer?.id).not.toBe('left')
   })
 })
 

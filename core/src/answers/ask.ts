@@ -4,7 +4,9 @@ import { computeAnswer, type ComputingKitchen } from './computed'
 import { fillAnswer } from './fill'
 import { plainlyAsked, urgentOf } from './intents'
 import { SOURCES } from './sources'
-import { askTables, type Told } from './tables'
+import { askAmounts } from './amounts'
+import { askOwn, type OwnRows } from './own'
+import { askTables, type TableAnswer, type Told } from './tables'
 import { normalise } from '../method/find'
 import { rulesOf } from '../method/lookup'
 import type { Answer } from './data/types'
@@ -20,10 +22,12 @@ export interface AskedAnswer {
 const ALSO = 4
 
 /**
- * Answers a question: emergencies first; then what the tables and this kitchen say; then a
- * written answer, where it plainly is the one. Anything else is only the closest topics.
+ * Answers a question: emergencies first; then the household's own rows, the tables and this
+ * kitchen; then a written answer, where it plainly is the one. Anything else is only the
+ * closest topics.
+ * @param rows the household's rows; without them a question of them is not answered.
  */
-export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
+export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows): AskedAnswer {
   const asked = question.trim()
   const others = asked.length < 3 ? [] : findAnswers(asked)
   const also = (id?: string) =>
@@ -40,6 +44,15 @@ export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
   if (urgent) return written(urgent)
   const own = ANSWERS.find((a) => normalise(a.ask) === normalise(asked))
   if (own) return written(own.id)
+  const told = ({ understood, ...answer }: TableAnswer): AskedAnswer => ({
+    answer,
+    also: also(answer.id),
+    understood,
+  })
+  const amounts = askAmounts(asked, kitchen)
+  if (amounts) return told(amounts)
+  const ofRows = rows && askOwn(asked, rows, kitchen)
+  if (ofRows) return told(ofRows)
   // Together in a jar is another question than together in a load, and has the stricter answer.
   const inJar =
     /\b(together|same jar|one jar)\b/i.test(asked) && !/\b(load|canner|run|batch)\b/i.test(asked)
@@ -59,6 +72,7 @@ export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
   const plain = plainlyAsked(asked)
   const read = askTables(asked, {
     altitudeFt: kitchen.altitudeFt,
+    ...(kitchen.anywhere ? { anywhere: true } : {}),
     units: kitchen.units,
     gauges: kitchen.canners.map((c) => ({
       kind: c.regulatedBy,
@@ -68,11 +82,8 @@ export function ask(question: string, kitchen: ComputingKitchen): AskedAnswer {
     rules: rulesOf(kitchen.settings),
   })
   // What went wrong is answered before what the tables say of the food that is named with it.
-  if (plain) return written(plain)
-  if (read) {
-    const { understood, ...answer } = read
-    return { answer, also: also(), understood }
-  }
+  if (plain && read?.id !== 'pressure-at') return written(plain)
+  if (read) return told(read)
   const [best] = others
   return best && isSure(asked, best) ? written(best.id) : { answer: null, also: also() }
 }
@@ -116,7 +127,8 @@ function isSure(question: string, answer: Answer): boolean {
   if (asked.size > 0 && [...asked].every((w) => named.has(w))) return true
   const own = stems(`${answer.ask} ${answer.words}`)
   const shared = [...asked].filter((w) => own.has(w))
-  return shared.length >= 2 || shared.some((w) => spreadOf(w) <= RARE)
+  // A rare word is enough where it is most of what was asked.
+  return shared.length >= 2 || (shared.some((w) => spreadOf(w) <= RARE) && asked.size <= 2)
 }
 
 const tell = (answer: Answer, kitchen: ComputingKitchen): Told => ({

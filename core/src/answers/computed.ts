@@ -4,9 +4,10 @@ import { restingHere, stageSpans, totalMinutes } from '../load/stages'
 import type { HouseCanner } from '../load/types'
 import { cookMinutes } from '../harvest/ahead'
 import { handsPerQuart } from '../harvest/estimate'
+import type { LotYield } from '../harvest/history'
 import { jarsForServings, suggestJar } from '../book/needs'
 import { findFood } from '../method/find'
-import { saidName } from '../method/foods'
+import { formOf, saidName } from '../method/foods'
 import { countJars } from '../method/jar-size'
 import { lookUpProcess, rulesOf } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
@@ -26,15 +27,22 @@ export interface Computed {
 /** What such an answer is worked out from. */
 export interface ComputingKitchen {
   readonly altitudeFt: Feet
+  /** Nobody said where it is: every altitude's figure is told. */
+  readonly anywhere?: boolean
   readonly units: UnitSystem
   readonly settings: {
     readonly restMinutes: number
     readonly defaultPack: Pack
     readonly mealsPerWeek: number
     readonly clockHours: ClockHours
+    readonly burners?: number
   } & Required<HouseholdRules>
   /** Canners that are fit for use. */
   readonly canners: readonly (HouseCanner & { readonly name: string })[]
+  /** Lots that were canned whole; none where nobody knows. */
+  readonly yields?: readonly LotYield[]
+  /** The household's plain date, ISO. */
+  readonly today?: string
 }
 
 /**
@@ -45,7 +53,7 @@ export const computeAnswer = (question: string, kitchen: ComputingKitchen): Comp
   shareLoad(question, kitchen) ?? beginWhen(question, kitchen) ?? whichCanner(question, kitchen)
 
 const SHARE =
-  /^(?:may|can|do|could|should)?\s*(?:i\s+|we\s+)?(?:can\s+|put\s+)?(.+?)\s+(?:and|with|\+|&)\s+(.+?)\s*(?:share|together|in (?:one|the same)|in a) ?(?:a |one |the same )?(?:load|canner|run)?\??$/i
+  /^(?:may|can|do|could|should)?\s*(?:i\s+|we\s+)?(?:can\s+|put\s+|run\s+|mix\s+|process\s+)?(.+?)\s+(?:and|with|\+|&)\s+(.+?)\s*(?:go |be run |run )?(?:together )?(?:share|together|in (?:one|the same)|in a) ?(?:in )?(?:a |one |the same )?(?:canner load|load|canner|run|batch)?\??$/i
 
 function shareLoad(question: string, kitchen: ComputingKitchen): Computed | undefined {
   const said = SHARE.exec(question.trim())
@@ -87,7 +95,14 @@ function linesFor(one: Food, two: Food, jar: JarSize, kitchen: ComputingKitchen)
   if (kitchen.canners.length === 0) {
     const shared = at('weighted')
     return shared
-      ? [{ shared, words: `With a weight: ${showPressure(shared.psi, kitchen.units)} here.` }]
+      ? [
+          {
+            shared,
+            words: kitchen.anywhere
+              ? 'Use the pressure for your altitude.'
+              : `With a weight: ${showPressure(shared.psi, kitchen.units)} here.`,
+          },
+        ]
       : []
   }
   return kitchen.canners.flatMap((canner): SharedLine[] => {
@@ -135,16 +150,25 @@ function processOf(
   food: Food,
   jar: JarSize,
   gauge: GaugeKind,
-  { altitudeFt, settings }: ComputingKitchen,
+  kitchen: ComputingKitchen,
 ): Process | undefined {
   const form = food.forms.find((f) => f.minutes[jar] !== undefined)
-  if (!form) return undefined
-  const packs = form.packs.map((p) => p.pack)
+  return form && processIn(form.id, jar, gauge, kitchen)
+}
+
+/** A form's process on a gauge here, in the pack this kitchen likes; undefined where it is refused. */
+export function processIn(
+  formId: string,
+  jar: JarSize,
+  gauge: GaugeKind,
+  { altitudeFt, settings }: ComputingKitchen,
+): Process | undefined {
+  const packs = formOf(formId)?.form.packs.map((p) => p.pack) ?? []
   const pack = packs.includes(settings.defaultPack) ? settings.defaultPack : packs[0]
   const answer =
     pack &&
     lookUpProcess({
-      ...{ form: form.id, pack, jar, gauge },
+      ...{ form: formId, pack, jar, gauge },
       altitudeFt: feet(altitudeFt),
       rules: rulesOf(settings),
     })

@@ -8,7 +8,7 @@ import {
   showTemperature,
   showWeight,
 } from '../quantity/format'
-import { psi, type Feet, type Psi } from '../quantity/units'
+import { feet, psi, type Feet, type Psi } from '../quantity/units'
 import type { HouseCanner } from '../load/types'
 import type { UnitSystem } from '../words'
 import type { Answer, KitchenFigures, Slot } from './data/types'
@@ -16,6 +16,8 @@ import type { Answer, KitchenFigures, Slot } from './data/types'
 /** What an answer needs to know of a kitchen. */
 export interface AnswerKitchen {
   readonly altitudeFt: Feet
+  /** Nobody said where it is: every altitude's figure is told. */
+  readonly anywhere?: boolean
   readonly units: UnitSystem
   readonly settings: { readonly restMinutes: number }
   /** Canners that are fit for use. */
@@ -32,6 +34,14 @@ function dialError({ canners }: AnswerKitchen): Psi | null {
 
 /** This kitchen's own figures; where the tables end the slot says so. */
 export function kitchenFigures(kitchen: AnswerKitchen): KitchenFigures {
+  if (kitchen.anywhere)
+    return {
+      altitude: 'your altitude',
+      dial: psiByAltitude((ft) => standardAt('dial', ft), kitchen.units),
+      weight: psiByAltitude((ft) => standardAt('weighted', ft), kitchen.units),
+      boil: '10 minutes, and 1 minute more for each 1,000 ft',
+      rest: `${kitchen.settings.restMinutes} minutes`,
+    }
   const { altitudeFt, units, settings } = kitchen
   const errorPsi = dialError(kitchen)
   const at = (gauge: 'dial' | 'weighted'): string => {
@@ -49,6 +59,26 @@ export function kitchenFigures(kitchen: AnswerKitchen): KitchenFigures {
     boil: `${boilBeforeTasting(altitudeFt)} minutes`,
     rest: `${settings.restMinutes} minutes`,
   }
+}
+
+/** Pressures change at full steps of so many feet, and no table goes above the last. */
+const STEP_FT = 500
+const HIGHEST_FT = 10_000
+
+/** "10 psi (15 psi above 1,000 ft)": a pressure where nobody said how high the kitchen is. */
+export function psiByAltitude(at: (ft: Feet) => number | null, units: UnitSystem): string {
+  const steps: string[] = []
+  let before: number | null = null
+  for (let ft = 0; ft <= HIGHEST_FT; ft += STEP_FT) {
+    // Just above a step is the next band.
+    const target = at(feet(ft === 0 ? 0 : ft + 1))
+    if (target === null || target === before) continue
+    const shown = showPressure(psi(target), units)
+    steps.push(before === null ? shown : `${shown} above ${showAltitude(feet(ft), units)}`)
+    before = target
+  }
+  const [first = 'no tested pressure', ...more] = steps
+  return more.length > 0 ? `${first} (${more.join(', ')})` : first
 }
 
 const MEASURED = /\{(\d+(?:\.\d+)?) (F|in|ft|lb|psi)\}/g

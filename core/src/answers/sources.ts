@@ -12,5 +12,5 @@ export const SOURCES: Readonly<Record<SourceId, string>> = {
   'lid-maker': 'The lid maker’s directions on the box have the last word',
   extension: 'Usual advice of extension services; ask yours',
   practice: 'From practice, within the tested guides',
-  kelvit: 'Kelvit’s own reckoning from what is written down here',
+  kelvit: 'Kelvit’s own figures, from your records',
 }

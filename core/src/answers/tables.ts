@@ -1,5 +1,7 @@
 import { formSaid } from '../method/described'
-import { exactFood, normalise, sharedName, type Found } from '../method/find'
+import { psiByAltitude } from './fill'
+import { foodsIn, type Mention } from './foods-in'
+import { normalise } from '../method/find'
 import { saidName } from '../method/foods'
 import { jarName } from '../method/jar-size'
 import { lookUpProcess } from '../method/lookup'
@@ -7,7 +9,7 @@ import { mixedJar } from '../method/mixed-jar'
 import type { MixedJarAnswer } from '../method/mixed-jar-answer'
 import { standardAt } from '../load/recall'
 import type { Food, FoodForm, HouseholdRules } from '../method/data/types'
-import { pressureOn, showAltitude, type GaugeHere } from '../quantity/format'
+import { inOwnDegrees, pressureOn, showAltitude, type GaugeHere } from '../quantity/format'
 import { readNumber } from '../quantity/number'
 import { feet, metresToFeet, psi, type Feet } from '../quantity/units'
 import { JAR_SIZES, type JarSize, type Pack, type UnitSystem } from '../words'
@@ -32,6 +34,8 @@ export interface TableAnswer extends Told {
 /** What the tables are asked for. */
 export interface TableKitchen {
   readonly altitudeFt: Feet
+  /** Nobody said where it is: every altitude's pressure is told. */
+  readonly anywhere?: boolean
   readonly units: UnitSystem
   /** The gauges of the house; both kinds, read right, where nobody said. */
   readonly gauges: readonly GaugeHere[]
@@ -40,54 +44,11 @@ export interface TableKitchen {
 }
 
 const KELVIT = 'Kelvit’s tables'
-const LONGEST_NAME = 5
-
-interface Mention {
-  readonly found: Extract<Found, { kind: 'food' | 'refused' | 'ambiguous' }>
-  readonly words: string
-}
-
-/** The foods that a question names, by their whole names, longest first; a word counts once. */
-function foodsIn(question: string): readonly Mention[] {
-  const words = normalise(question.replace(/[’']s?\b/g, ' '))
-    .split(' ')
-    .filter(Boolean)
-  const mentions: (Mention & { at: number })[] = []
-  const used = new Set<number>()
-  for (let length = Math.min(LONGEST_NAME, words.length); length >= 1; length--)
-    for (let at = 0; at + length <= words.length; at++) {
-      const span = Array.from({ length }, (_, i) => at + i)
-      if (span.some((i) => used.has(i))) continue
-      const text = words.slice(at, at + length).join(' ')
-      if (length === 1 && COMMON.has(text)) continue
-      const found = exactFood(text) ?? sharedName(text)
-      if (!found) continue
-      for (const i of span) used.add(i)
-      mentions.push({ found, words: text, at })
-    }
-  return mentions.sort((a, b) => a.at - b.at)
-}
-
-/** Words that are foods' names and mean something else in most questions. */
-const COMMON = new Set([
-  'green',
-  'pot',
-  'hot',
-  'can',
-  'jar',
-  'food',
-  'meal',
-  'and',
-  'or',
-  'the',
-  'of',
-  'in',
-  'cream',
-])
 const HOW_LONG = /\b(how long|how many minute|minute|time|long do|process(ing)? time|timing)\b/
 const PRESSURE = /\b(pressure|psi|pound|kpa)\b/
 const MAY =
   /\b(can|may|could|should|is it (safe|ok|okay)|am i allowed|safe to|ok to|possible to)\b.*\b(can|canned|canning|process|processed|put up|pressure can)\b|\b(can|may) (i|you|we|one) (pressure )?can\b|\b(tested|safe) (recipe|process|way)\b/
+const WAITS = /\b(sit|wait|hold|stand|keep)\b.*\b(before|after|picked|picking|harvest\w*)\b/
 const WATER_BATH =
   /\bwater ?bath|boiling water|\bopen kettle|\bwithout (a )?pressure|\bbwb\b|\binstead of pressure|\bsteam can/
 const AT_FEET =
@@ -96,9 +57,15 @@ const AT_FEET =
 /** What a question asks of the tables: a process, whether a food may be canned, a pressure at an altitude. */
 export function askTables(question: string, kitchen: TableKitchen): TableAnswer | undefined {
   const text = normalise(question.replace(/[’']/g, ' '))
-  const here = { ...kitchen, altitudeFt: altitudeIn(question) ?? kitchen.altitudeFt }
+  const said = altitudeIn(question)
+  const here = said === undefined ? kitchen : { ...kitchen, altitudeFt: said, anywhere: false }
   const mentions = foodsIn(question)
-  const [first, second] = mentions
+  const [named, second] = mentions
+  // "Peas, the English ones": what several foods share is cleared up by the one that is named.
+  const first =
+    named?.found.kind === 'ambiguous'
+      ? (mentions.find((m) => m.found.kind === 'food') ?? named)
+      : named
   if (WATER_BATH.test(text))
     return first?.found.kind === 'refused' ? processOf(first, text, here) : waterBath(first, here)
   if (!first)
@@ -112,7 +79,11 @@ export function askTables(question: string, kitchen: TableKitchen): TableAnswer 
   const bare =
     text.split(' ').length <= first.words.split(' ').length + 2 &&
     !/\b(left|last|eat|ate|jar of)\b/.test(text)
-  if (HOW_LONG.test(text) || PRESSURE.test(text) || MAY.test(text) || bare)
+  const refused = mentions.find((m) => m.found.kind === 'refused')
+  if (refused && text.split(' ').length <= 8) return processOf(refused, text, here)
+  if (WAITS.test(text) && first.found.kind === 'food') return waitsOf(first.found.food, here)
+  const sized = /\b(quart|pint|half pint|canning)\b/.test(text) && text.split(' ').length <= 8
+  if (HOW_LONG.test(text) || sized || PRESSURE.test(text) || MAY.test(text) || bare)
     return processOf(first, text, here)
   return undefined
 }
@@ -131,9 +102,11 @@ function altitudeIn(question: string): Feet | undefined {
 
 /** What a gauge must show at an altitude, in words. */
 function gaugeWords(
-  at: (kind: GaugeHere['kind']) => number | null,
-  { gauges, units }: TableKitchen,
+  at: (kind: GaugeHere['kind'], ft: Feet) => number | null,
+  { gauges, units, altitudeFt, anywhere }: TableKitchen,
 ): string {
+  if (anywhere)
+    return `${psiByAltitude((ft) => at('weighted', ft), units)} with a weight, ${psiByAltitude((ft) => at('dial', ft), units)} on a dial`
   const all: readonly GaugeHere[] =
     gauges.length > 0
       ? gauges
@@ -142,7 +115,7 @@ function gaugeWords(
           { kind: 'dial', errorPsi: 0 },
         ]
   const lines = all.flatMap((g) => {
-    const target = at(g.kind)
+    const target = at(g.kind, altitudeFt)
     if (target === null) return []
     const hold = pressureOn(g, psi(target), units)
     return [
@@ -156,9 +129,24 @@ function gaugeWords(
   return [...new Set(lines)].join(', ')
 }
 
+/** How long a crop waits for its canner: the table's days, which are estimates. */
+function waitsOf(food: Food, { units }: TableKitchen): TableAnswer {
+  const { room, cool, coolCondition } = food.keepsDays
+  const days = (n: number): string => `${n} day${n === 1 ? '' : 's'}`
+  return {
+    id: 'waits',
+    ask: `How long can ${saidName(food)} wait before canning?`,
+    say: `About ${days(room)} at room warmth, or ${days(cool)} kept cool (${inOwnDegrees(coolCondition, units)}), counted from picking. These are estimates: the sooner, the better the jar.`,
+    figures: { roomDays: String(room), coolDays: String(cool) },
+    source: KELVIT,
+    to: `/methods?food=${food.id}`,
+    understood: `how long ${saidName(food)} can wait`,
+  }
+}
+
 function pressureAt(kitchen: TableKitchen): TableAnswer {
   const where = showAltitude(kitchen.altitudeFt, kitchen.units)
-  const words = gaugeWords((kind) => standardAt(kind, kitchen.altitudeFt), kitchen)
+  const words = gaugeWords(standardAt, kitchen)
   return {
     id: 'pressure-at',
     ask: `What pressure at ${where}?`,
@@ -196,13 +184,13 @@ function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): 
   const pack = form.packs.some((p) => p.pack === kitchen.defaultPack)
     ? kitchen.defaultPack
     : (form.packs[0]?.pack ?? 'hot')
-  const look = (jar: JarSize, gauge: GaugeHere['kind']) =>
+  const look = (jar: JarSize, gauge: GaugeHere['kind'], altitudeFt = kitchen.altitudeFt) =>
     lookUpProcess({
       form: form.id,
       pack,
       jar,
       gauge,
-      altitudeFt: kitchen.altitudeFt,
+      altitudeFt,
       ...(kitchen.rules ? { rules: kitchen.rules } : {}),
     })
   const sizes = JAR_SIZES.filter((s) => form.minutes[s] !== undefined)
@@ -212,28 +200,30 @@ function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): 
     const found = kinds.map((g) => look(jar, g)).find((p) => p.outcome === 'process')
     return found?.outcome === 'process' ? [`${found.minutes} minutes in ${jarName(jar)}`] : []
   })
-  const pressure = gaugeWords((kind) => {
-    const found = look(sizes[0] ?? 'pint', kind)
+  const pressure = gaugeWords((kind, ft) => {
+    const found = look(sizes[0] ?? 'pint', kind, ft)
     return found.outcome === 'process' ? found.psi : null
   }, kitchen)
   if (times.length === 0) return undefined
   const larger = sizes.includes('quart') ? '' : ' Not in quarts.'
   const soup = form.id === 'soup' ? ' Longer if any solid or broth in it takes longer alone.' : ''
-  const where = showAltitude(kitchen.altitudeFt, kitchen.units)
-  return `${saidName(food).replace(/^./, (c) => c.toUpperCase())} (${form.name.toLowerCase()}), ${pack} pack: ${times.join(', ')}, at ${pressure} at ${where}.${larger}${soup}`
+  const where = kitchen.anywhere ? '' : ` at ${showAltitude(kitchen.altitudeFt, kitchen.units)}`
+  return `${saidName(food).replace(/^./, (c) => c.toUpperCase())} (${form.name.toLowerCase()}), ${pack} pack: ${times.join(', ')}, at ${pressure}${where}.${larger}${soup}`
 }
+
+/** A word that several foods share: asked about, with the choices. */
+export const whichFood = (words: string, names: readonly string[]): TableAnswer => ({
+  id: 'which-food',
+  ask: `Which ${words.replace(/s?$/, 's')}?`,
+  say: `Which ones do you mean: ${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}?`,
+  source: KELVIT,
+  to: `/methods?q=${encodeURIComponent(words)}`,
+  understood: words,
+})
 
 function processOf(mention: Mention, text: string, kitchen: TableKitchen): TableAnswer {
   const { found } = mention
-  if (found.kind === 'ambiguous')
-    return {
-      id: 'which-food',
-      ask: `Which ${mention.words}s?`,
-      say: `Which ones do you mean: ${found.names.join(', ')}? Their times differ.`,
-      source: KELVIT,
-      to: `/methods?q=${encodeURIComponent(mention.words)}`,
-      understood: mention.words,
-    }
+  if (found.kind === 'ambiguous') return whichFood(mention.words, found.names)
   if (found.kind === 'refused') {
     const { refused } = found
     return {
@@ -264,17 +254,17 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
 /** Several foods in one jar: what the checker of mixed jars says of them. */
 function oneJar(mentions: readonly Mention[], kitchen: TableKitchen): TableAnswer {
   const names = mentions.map((m) => m.words)
-  const at = (gauge: GaugeHere['kind']): MixedJarAnswer =>
+  const at = (gauge: GaugeHere['kind'], altitudeFt = kitchen.altitudeFt): MixedJarAnswer =>
     mixedJar({
       ingredients: [...names, 'water'],
       solidsPercent: 50,
       jar: 'pint',
       gauge,
-      altitudeFt: kitchen.altitudeFt,
+      altitudeFt,
     })
   const answer = at(kitchen.gauges[0]?.kind ?? 'weighted')
-  const pressure = gaugeWords((kind) => {
-    const found = at(kind)
+  const pressure = gaugeWords((kind, ft) => {
+    const found = at(kind, ft)
     return found.outcome === 'process' ? found.psi : null
   }, kitchen)
   const say =

@@ -1,27 +1,24 @@
 import { changingWord, describedFood, formSaid, type Described } from '../method/described'
 import { findFood, normalise } from '../method/find'
 import { foodOf, foods, saidName, shortName } from '../method/foods'
-import { countJars } from '../method/jar-size'
+import { countJars, jarSizeNamed } from '../method/jar-size'
 import type { Food } from '../method/data/types'
-import type { JarSize } from '../words'
-import { andPart, readAmount } from '../quantity/amount'
+import { readAmount } from '../quantity/amount'
 import { kitchenNumber } from '../quantity/format'
 import { complain, type Complaint, type Fix } from './complaint'
+import { amountAhead, amountBehind, type Smaller } from './how-much'
 import { priceBehind } from './money'
 import {
   manyOf,
   nearestUnit,
   oneOf,
   poundsEach,
-  readMeasure,
-  sizedAhead,
   UNIT_NAMES,
   type HouseholdContainer,
   type Measure,
-  type MeasureRead,
 } from './measure'
 import { readPrice } from './price'
-import { kgToPounds, pounds, type Pounds } from '../quantity/units'
+import { pounds, type Pounds } from '../quantity/units'
 
 /** What a weigh-in line says. */
 export interface WeighIn {
@@ -81,47 +78,6 @@ export function readWeighIn(line: string, house: HouseholdSpeech = {}): WeighIn 
   return weigh({ amount, unit, more, ...crop, price, said })
 }
 
-/** How much of something, and the words that are left for what it is. */
-interface AmountOf {
-  readonly amount: number
-  readonly unit: Measure | undefined
-  readonly more: Smaller | undefined
-  readonly rest: string
-}
-
-/** "1½ bu", "a bushel and a half of", "three 5-lb bags of" at the head of a line. */
-function amountAhead(
-  text: string,
-  containers: readonly HouseholdContainer[],
-): AmountOf | undefined {
-  const one = sizedAhead(text)
-  if (one) return { amount: 1, unit: one.measure, more: undefined, rest: one.rest }
-  const amount = readAmount(text)
-  if (!amount) return undefined
-  const ahead = amount.rest.replace(/^of\s+/i, '').replace(/^([^\s,]+),/, '$1 ,')
-  const first = readMeasure(ahead, containers) ?? sizedAhead(ahead)
-  if (!first) return { amount: amount.value, unit: undefined, more: undefined, rest: amount.rest }
-  const half = andPart(first.rest)
-  const { unit, more } = withSmaller({ ...first, rest: half.rest.replace(/^of\s+/i, '') })
-  return { amount: amount.value + half.value, unit: unit.measure, more, rest: unit.rest }
-}
-
-/** "mushrooms 5 lb", "tomatoes, 2 bushels": the amount and its unit at the end of a line. */
-function amountBehind(
-  text: string,
-  containers: readonly HouseholdContainer[],
-): AmountOf | undefined {
-  const words = text.split(/\s+/)
-  for (let at = 1; at < words.length; at++) {
-    const found = amountAhead(words.slice(at).join(' '), containers)
-    const before = words.slice(0, at).join(' ')
-    // What is counted without a unit stands behind a colon or comma, or is the only number.
-    if (found?.unit && found.rest.trim() === '')
-      return { ...found, rest: before.replace(/\s*[,:;–-]+$/, '') }
-  }
-  return undefined
-}
-
 /** A line and what of it is known, for whoever complains of the rest. */
 interface Said extends Required<HouseholdSpeech> {
   readonly line: string
@@ -131,24 +87,6 @@ interface Said extends Required<HouseholdSpeech> {
   readonly rest: string
   readonly hasUnit: boolean
 }
-
-/** "5 lb 3 oz", as a kitchen scale says it, or "2 kg and 300 g": the smaller unit behind the larger. */
-function withSmaller(unit: MeasureRead): {
-  readonly unit: MeasureRead
-  readonly more: Smaller | undefined
-} {
-  const small = SMALLER.find((s) => s.behind === unit.measure.name)
-  const amount = small && readAmount(unit.rest.replace(/^and\s+/i, ''))
-  const read = amount && readMeasure(amount.rest, [])
-  return small && amount && read?.measure.name === small.name && amount.value < small.under
-    ? { unit: { ...unit, rest: read.rest }, more: { ...small, amount: amount.value } }
-    : { unit, more: undefined }
-}
-const SMALLER = [
-  { behind: 'lb', name: 'oz', under: 16, lb: 1 / 16 },
-  { behind: 'kg', name: 'g', under: 1000, lb: kgToPounds(0.001) },
-] as const
-type Smaller = (typeof SMALLER)[number] & { readonly amount: number }
 
 function complainAmount(line: string, body: string): Complaint {
   const word = body.trim().split(/\s+/)[0] ?? ''
@@ -259,15 +197,6 @@ function jarsAhead({ line, body, rest, hasUnit }: Said): Complaint | undefined {
   const jars = Math.ceil(amount.value)
   return complain('jars', line, `How much does it take for ${countJars(jars, jar)} of ${saidName(food.food)}?`, { wanted: { jars, jar, food: food.food } }) // prettier-ignore
 }
-
-const jarSizeNamed = (word: string): JarSize =>
-  /^half/i.test(word)
-    ? 'halfPint'
-    : /and/i.test(word)
-      ? 'pintAndHalf'
-      : /^p/i.test(word)
-        ? 'pint'
-        : 'quart'
 
 /** The crop that the household means by a word of its own. */
 const ownCrop = (name: string, { cropWords }: Said): Food | undefined => {

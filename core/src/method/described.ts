@@ -99,10 +99,6 @@ export function describedFood(text: string): Described {
   if (kind) return { kind: 'food', food: kind, variety: text.trim() }
   const spans = spansOf(words.length)
   const at = (s: Span): string => words.slice(s.from, s.to).join(' ')
-  const outside = <T>(list: readonly T[], s: Span): T[] => [
-    ...list.slice(0, s.from),
-    ...list.slice(s.to),
-  ]
   // Read longest first: a shorter name inside a longer one is not said for itself.
   const named: { readonly span: Span; readonly found: Found }[] = []
   for (const span of spans) {
@@ -112,17 +108,41 @@ export function describedFood(text: string): Described {
   }
   const refused = named.find((n) => n.found.kind === 'refused')
   if (refused) return refused.found as Exclude<Found, { kind: 'food' }>
-  const variety = (span: Span, food: Food): string | null => {
-    const words = outside(tokens, span).filter((w) => !LITTLE.has(normalise(w)))
-    const name = tokens.slice(span.from, span.to).join(' ')
-    return [...words, kindNamed(food, at(span), name)].filter(Boolean).join(' ') || null
-  }
   const dry = words.findIndex((w) => DRY.test(w))
   if (dry >= 0) {
     const rest = describedFood(outside(tokens, { from: dry, to: dry + 1 }).join(' '))
     const dried = foodOf('beans-dried')
     if (rest.kind === 'food' && LEGUMES.has(rest.food.id) && dried)
       return { kind: 'food', food: dried, variety: outside(tokens, { from: dry, to: dry + 1 }).join(' ') } // prettier-ignore
+  }
+  const several = byAllowList({ tokens, words, spans, named })
+  if (several) return several
+  const [changed] = named
+  const word = tokens.find((w) => CHANGING.has(normalise(w)) || DISHES.has(normalise(w)))
+  if (changed?.found.kind === 'food' && word !== undefined)
+    return { kind: 'changed', food: changed.found.food, word }
+  const found = findFood(text)
+  return found.kind === 'food' ? { ...found, variety: null } : found
+}
+
+interface Read {
+  readonly tokens: readonly string[]
+  readonly words: readonly string[]
+  readonly spans: readonly Span[]
+  readonly named: readonly { readonly span: Span; readonly found: Found }[]
+}
+const outside = <T>(words: readonly T[], s: Span): T[] => [
+  ...words.slice(0, s.from),
+  ...words.slice(s.to),
+]
+
+/** The food whose name or head is among the words, where all the others are of its allow-list. */
+function byAllowList({ tokens, words, spans, named }: Read): Described | undefined {
+  const at = (s: Span): string => words.slice(s.from, s.to).join(' ')
+  const variety = (span: Span, food: Food): string | null => {
+    const kept = outside(tokens, span).filter((w) => !LITTLE.has(normalise(w)))
+    const name = tokens.slice(span.from, span.to).join(' ')
+    return [...kept, kindNamed(food, at(span), name)].filter(Boolean).join(' ') || null
   }
   const candidates: { food: Food; variety: string | null }[] = []
   for (const span of spans) {
@@ -141,12 +161,7 @@ export function describedFood(text: string): Described {
     const several = sharedName(at(span))
     if (several && allowed(others, PLAIN).ok) return several
   }
-  const [changed] = named
-  const word = tokens.find((w) => CHANGING.has(normalise(w)) || DISHES.has(normalise(w)))
-  if (changed?.found.kind === 'food' && word !== undefined)
-    return { kind: 'changed', food: changed.found.food, word }
-  const found = findFood(text)
-  return found.kind === 'food' ? { ...found, variety: null } : found
+  return undefined
 }
 
 /** The word in what was said of a food that changes how it is canned; undefined where none does. */

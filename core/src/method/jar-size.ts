@@ -36,3 +36,10 @@ const NAMES: Readonly<Record<JarSize, readonly [string, string]>> = {
 export const countJars = (n: number, size: JarSize): string =>
   `${n} ${NAMES[size][n === 1 ? 0 : 1]}`
 export const jarName = (size: JarSize, n = 2): string => NAMES[size][n === 1 ? 0 : 1]
+
+/** The size that somebody names, such as "pts"; a quart where the words name none. */
+export const jarSizeNamed = (words: string): JarSize => {
+  if (/\bhalf[- ]?p(in)?t/i.test(words)) return 'halfPint'
+  if (/\bp(in)?ts?[- ]and[- ]/i.test(words)) return 'pintAndHalf'
+  return /\bp(in)?ts?\b/i.test(words) ? 'pint' : 'quart'
+}

@@ -1,5 +1,5 @@
 // Questions in cooks' own words, with the answer that must come first; `-` for none. Written
-// before the answers were tuned; every third is kept aside and was looked at once, at the end.
+// before the answers were tuned; docs/answers.md tells how the two lots of them were measured.
 export const WORDINGS = `
 weight popped off | weight-blown
 the jiggler flew across the kitchen | weight-blown
@@ -167,4 +167,272 @@ how high is my town | find-altitude
 purple elephants | -
 how do I fix my tractor | -
 asdf | -
+my little weight thing shot off and steam is everywhere | weight-blown
+the rocker fell off while it was going | weight-blown
+safety plug just blew | weight-blown
+something popped out of the lid and it is screaming steam | weight-blown
+petcock came off the canner | weight-blown
+steam escaping under the lid all the way around | lid-leaks
+lid is dripping and hissing | lid-leaks
+my eyelids are drooping, we had green beans from a jar yesterday | botulism-signs
+grandpa is slurring his words and he ate my canned soup | botulism-signs
+double vision after supper | botulism-signs
+I ate from a jar that smelled off and now I feel weak | botulism-signs
+could this be botulism, my throat feels thick | botulism-signs
+steam burned my wrist | burned
+hot water splashed on my face | burned
+the canner ran dry on me | boiled-dry
+I think all the water cooked out of the canner | boiled-dry
+smells like scorched metal, canner has no water | boiled-dry
+put the jiggler on right away, never let it steam first | vent-forgotten
+I did not exhaust the canner for ten minutes | vent-forgotten
+went straight to pressure without letting the air out | vent-forgotten
+may I take the lid off now, gauge says 2 pounds | open-under-pressure
+can I bleed off the pressure by tipping the weight | open-under-pressure
+is it alright to nudge the weight to let steam out faster | open-under-pressure
+how do I let the pressure out quickly | open-under-pressure
+I timed my quarts like they were pints | pints-time
+quart jars got only the pint minutes | pints-time
+did seven quarts of beans for 20 minutes instead of 25, that is for pints | pints-time
+oh no I never put lemon juice in the tomatoes | lemon-forgotten
+no citric acid went in the tomato jars | lemon-forgotten
+pressure keeps climbing past eleven | too-high
+needle went up to 14 and I wanted 11 | too-high
+how do I bring the pressure back down, it is too much | too-high
+pressure is 3 pounds over what it should be | too-high
+the gauge sank below ten for a bit | fell
+lost pressure halfway through | fell
+pressure went under, does the time start again | fell
+the stove shut off in the middle | power-cut
+we lost electricity with twenty minutes to go | power-cut
+propane tank went empty | power-cut
+a lady at church gave us pickled beets and canned corn | gift-jar
+my mother in law gave us canned chicken, safe to eat? | gift-jar
+got jars of meat from a coworker | gift-jar
+there are jars in the basement without labels | ten-years
+cleaned out grandma's cellar, jars from who knows when | ten-years
+these jars are eight years old | ten-years
+do I start timing when it jiggles | clock-starts
+when do the 25 minutes begin | clock-starts
+does the time count from when I put the weight on | clock-starts
+gauge shows 13 but the 10 pound weight rocks | dial-and-weight
+which do I believe, the dial or the weight | dial-and-weight
+jars are packed and the other load is not done yet | jars-waiting
+can full jars wait an hour before going in | jars-waiting
+saw a recipe on facebook for canned cake | recipe-online
+internet recipe says 40 minutes for corn | recipe-online
+can you can vegetables from the freezer | frozen-vegetables
+thawed green beans, can I can them | frozen-vegetables
+homemade baby food in jars for the shelf | baby-food
+how tight should the beans be packed | tight-or-loose
+cram them in or leave room | tight-or-loose
+we now live up in the mountains, same canner | moved-altitude
+canning at my sisters house, she is higher up | moved-altitude
+went to bed and left the jars in | overnight
+woke up and the canner was still full of jars | overnight
+I had the 5 pound piece on instead of the 15 | wrong-weight
+used the wrong jiggler weight | wrong-weight
+the lid won't come off | lock-up
+pressure is zero but the lock pin stays up | lock-up
+canner lid stuck tight after cooling | lock-up
+have to pick up kids, canner is under pressure | must-leave
+can I go to sleep while it cools | must-leave
+bands came loose in the canner, crank them down? | retighten
+do I tighten rings when I take them out | retighten
+can I run cold water over the canner | cool-faster
+how to speed up cooling the canner | cool-faster
+put a fan on the canner to cool | cool-faster
+bottom dropped out of a jar | jar-broke
+jar cracked in the canner, are the others ok | jar-broke
+half the water is gone from my quarts | too-much-lost
+how low can the liquid be and still be safe | too-much-lost
+why did my jars lose water | siphoning
+what causes liquid to leave the jars | siphoning
+is boiling beans three hours in a water bath as good | water-bath
+my grandmother water bathed her corn, is that ok | water-bath
+boil carrots in jars without a pressure canner | water-bath
+can potatoes go in a boiling water canner | water-bath
+pressure for 6,500 ft | pressure-at
+how many pounds do I need at 3000 feet | pressure-at
+what psi at 1200 meters | pressure-at
+weight or dial pressure at 8500 feet | pressure-at
+how long do I can carrots in quarts | process
+minutes for pints of peas with the shells off english peas | process
+time for lima beans | process
+asparagus pints how long | process
+what pressure and time for okra | process
+sweet potatoes quarts time | process
+how long to pressure can venison chunks | process
+ground beef canning time | process
+how many minutes for chicken with bones | process
+chicken breast canning time | process
+rabbit how long in pints | process
+mushroom half pints time | process
+turnip greens how long | process
+kale processing time | process
+collards quarts minutes | process
+black eyed peas fresh time pressure | process
+crowder peas pints how long | process
+kidney beans canning time | process
+pinto beans dried how many minutes | process
+baked beans canning time | process
+bell peppers how long | process
+jalapenos pressure canning time | process
+pumpkin chunks time | process
+hubbard squash how long | process
+yukon gold potatoes canning time | process
+chicken broth minutes | process
+vegetable soup how long quarts | process
+crushed tomatoes pressure time | process
+tomato juice how long under pressure | process
+succotash time | process
+green peanuts boiled canning time | process
+parsnips | process
+sweet corn cream style pints | process
+purple hull peas | process
+can I can green beans at 7000 ft | process
+is there a tested time for carrots | process
+can you can meat | process
+may I can beets | process
+can I can pork | process
+can I can squash cubes | process
+can yellow squash be canned | refused-summer-squash
+pattypan squash canning | refused-summer-squash
+how long for zucchini | refused-summer-squash
+cabbage canning time | refused-brassicas
+can cauliflower be pressure canned | refused-brassicas
+brussels sprouts in jars | refused-brassicas
+can I can rutabagas | refused-rutabaga
+how long for mashed potatoes | refused-puree
+pumpkin puree canning time | refused-puree
+can I can hummus | refused-puree
+lettuce in jars | refused-lettuce-cucumber
+can you can garlic in oil | refused-in-oil
+snow peas canning | refused-edible-pod-peas
+canning morels | refused-wild-mushrooms
+can I can chanterelles from the woods | refused-wild-mushrooms
+can I can butter | refused-dairy
+canning milk | refused-dairy
+can eggs be canned | refused-dairy
+canning cheese | refused-dairy
+can I can bread in a jar | refused-starch
+rice in my soup | refused-starch
+pasta sauce with noodles canned | refused-starch
+squash canning | which-food
+how long for squash | which-food
+beans time | which-food
+minutes for quarts of beans | which-food
+peas pressure | which-food
+carrots and peas in one jar | one-jar
+mix beans and corn in the same jar | one-jar
+can I put potatoes and carrots together in a jar | one-jar
+corn with lima beans mixed in a jar | one-jar
+can corn and carrots go in the same canner load | computed
+may I run beets and potatoes together in one load | computed
+when do I have to start to be finished by nine | computed
+start when to be done by 10 pm | computed
+what size canner for a family of six | computed
+which canner for two people | computed
+how many quarts from a bushel of tomatoes | jars-of
+how many jars from 30 lb of green beans | jars-of
+how many pints will 5 dozen ears of corn make | jars-of
+how many jars do I get from a peck of beets | jars-of
+40 pounds of carrots makes how many quarts | jars-of
+how many pounds of beans for 7 quarts | which-food
+how much corn do I need for 14 pints | amount-for
+how many tomatoes to make 20 quarts | amount-for
+how many ears of corn fill the tall one canner | amount-for
+how many bushels for 50 quarts of snap beans | amount-for
+how many jars of beans are left | which-food
+how many jars of corn are left | left
+how much corn do we have | left
+do we still have carrots | left
+are there any beets left in the pantry | left
+how long will our carrots last us | left
+when will we run out of corn | left
+have we got enough beets for the winter | left
+how many weeks of corn do we have left | left
+how many months will the carrots last | left
+what is left on the shelf | left
+since when are we out of okra | left
+how much corn did we eat last winter | eaten
+how many carrots did we go through last year | eaten
+what did we eat in the past month | eaten
+how many jars of corn have we used this year | eaten
+who took the last corn | last-taken
+who ate the last jar of carrots and when | last-taken
+when was the last carrots opened | last-taken
+what does a quart of carrots cost us | cost
+is our corn cheaper than the store | cost
+what did a jar of carrots cost compared to the shop | cost
+which load is jar ABCD-1 from | jar
+what happened to ABCD-1 | jar
+where did ABCD-2 come from | jar
+what spoils if we skip tonight | skipped
+what if I can't can tomorrow | skipped
+what goes bad if I miss saturday | skipped
+can I skip the canning on friday | skipped
+how many jars can I do by 10 tonight | until
+how many quarts of carrots until eleven pm | until
+how much can we get done before 9 pm | until
+I have nine odd jars, what now | odd
+5 jars left over, what can I do with them | odd
+what can I do with three extra pints | odd
+why can't I just boil them | why-pressure
+lids popped down after I poured hot beans in and I did not can them | sealed-by-itself
+can I use my vacuum sealer instead | vacuum-instead
+canning in the oven | oven-canning
+can I cut the time if I raise the pressure | shorter-time
+is it ok to process longer | longer-time
+two books say different minutes | books-differ
+do jars have to be boiled first | sterilise-jars
+can I use table salt | salt
+why must I put lemon in tomatoes | tomato-acid
+can I use fresh lemons | fresh-lemon
+how much space at the top of the jar | why-headspace
+do I have to poke the air bubbles out | bubbles
+does elevation really matter | why-altitude
+can I can in an instant electric pot | multi-cooker
+steam canner for beans | steam-canner
+where can I get my gauge checked | where-tested
+my gauge reads two pounds high | dial-off
+do weights need testing | weight-test
+should I buy a dial or weighted canner | dial-or-weight
+turkey fryer burner for canning | outdoor-burner
+my rubber ring is stiff | gasket
+how much water do I put in the canner | water-in-canner
+do I need the rack in the bottom | rack
+white film on my jars | vinegar-water
+how often can I use the same jars | jar-reuse
+are lids from years ago still good | old-lids
+rusty rings, throw away? | rusty-band
+do lids need to be simmered | hot-lids
+one jar only, can I run the canner | minimum-load
+how do I check if jars sealed | did-it-seal
+one lid didn't go down | not-sealed
+found a popped lid on the shelf | unsealed-later
+white stuff at the bottom of the jar | sediment
+top of the carrots turned brown | dark-top
+should I leave the rings on | bands-stored
+where do I keep the jars | where-store
+jars froze in the garage | frozen-jar
+what do I write on the labels | what-label
+are two year old jars good | how-long-keeps
+do I boil home canned beans before eating | boil-before
+lid is bulging | spoiled-signs
+how do I throw out a bad jar | discard
+opened jar in the fridge how many days | opened
+can I sell canned beans at the market | sell
+weight rattles like crazy | weight-rhythm
+won't come up to pressure | no-pressure
+vent steam stopped halfway through the ten minutes | vent-faltered
+frost is coming tonight | frost
+how long can corn sit before canning | corn-soon
+how do I ripen green tomatoes | unripe-tomatoes
+do I have to soak the dried beans | dried-beans
+second hand canner from a yard sale | used-canner
+does this app work offline | offline
+unicorn saddle | -
+best football team | -
+weather tomorrow in the city | -
 `

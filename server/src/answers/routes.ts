@@ -17,7 +17,9 @@ import {
   type LotYield,
 } from '@kelvit/core'
 import type Router from '@koa/router'
-import { ask, type AskedAnswer, type ComputingKitchen } from '@kelvit/core/answers'
+import { ask, ownAsked, type AskedAnswer, type ComputingKitchen } from '@kelvit/core/answers'
+import type { Tx } from '../db/pool'
+import { readOwnRows } from './own-rows'
 import { DEFAULT_SETTINGS } from '../kitchen/defaults'
 import { canners, containers, cropWords } from '../db/schema'
 import { householdOf } from '../kitchen/figures'
@@ -40,25 +42,16 @@ export function answerRoutes(router: Router, deps: Deps): void {
       altitudeFt: feet(query.altitudeFt),
     }),
   )
-  serve(router, answersApi.ask, async ({ actor, query }) =>
-    actor ? ask(query.q, await ownKitchen(deps, actor)) : askAnywhere(query),
+  serve(router, answersApi.ask, ({ actor, query }) =>
+    actor ? askHere(deps, actor, query.q) : askAnywhere(query),
   )
   serve(router, answersApi.estimate, ({ actor, query }) => estimate(deps, actor, query))
 }
 
-/** Far enough apart that no pressure of the tables is the same at both, ft. */
-const LOW_AND_HIGH = [0, 6500] as const
-
-/** Answers from the tables alone. Without an altitude only what is the same at every altitude. */
+/** Answers from the tables alone. Without an altitude the figures of every altitude are told. */
 function askAnywhere({ q, altitudeFt }: AskQuery): AskedAnswer {
-  if (altitudeFt !== undefined) return ask(q, anyKitchen(altitudeFt))
-  const [low, high] = LOW_AND_HIGH.map((ft) => ask(q, anyKitchen(ft)))
-  if (!low || low.answer?.say !== high?.answer?.say)
-    throw unprocessable(
-      'altitude',
-      'The answer depends on the altitude. Add it as altitudeFt, in feet.',
-    )
-  return low
+  const kitchen = anyKitchen(altitudeFt ?? 0)
+  return ask(q, altitudeFt === undefined ? { ...kitchen, anywhere: true } : kitchen)
 }
 
 /** A kitchen nobody described: the tables alone, at an altitude. */
@@ -69,22 +62,41 @@ const anyKitchen = (altitudeFt: number): ComputingKitchen => ({
   canners: [],
 })
 
-/** The kitchen of the household that asks, with the canners that may be used today. */
-const ownKitchen = (deps: Deps, actor: Actor): Promise<ComputingKitchen> =>
+/** Answers with a household's own figures; its rows are only read where they are asked for. */
+const askHere = (deps: Deps, actor: Actor, q: string): Promise<AskedAnswer> =>
   deps.db.inHousehold(actor, async (tx) => {
-    const { altitudeFt, units, settings } = await householdOf(tx, actor)
-    const gear = (await tx.select().from(canners)).filter((c) => !c.retired)
-    const tests = await lastTests(
-      tx,
-      gear.map((c) => c.id),
-    )
-    const today = dateAt(deps.clock.now(), actor.zone)
-    const fit = gear.map((c) => {
-      const test = tests.get(c.id)
-      return { ...c, blocks: blocksOf(c, test, today), lastTest: test ?? null }
-    })
-    return { altitudeFt, units, settings, canners: fit.filter((c) => c.blocks.length === 0) }
+    const now = deps.clock.now()
+    const kitchen = await ownKitchen(tx, actor, now)
+    const rows = ownAsked(q, kitchen.today) ? await readOwnRows(tx, actor, now) : undefined
+    return ask(q, kitchen, rows)
   })
+
+/** The kitchen of the household that asks, with the canners that may be used today. */
+async function ownKitchen(
+  tx: Tx,
+  actor: Actor,
+  now: number,
+): Promise<ComputingKitchen & { readonly today: string }> {
+  const { altitudeFt, units, settings } = await householdOf(tx, actor)
+  const gear = (await tx.select().from(canners)).filter((c) => !c.retired)
+  const tests = await lastTests(
+    tx,
+    gear.map((c) => c.id),
+  )
+  const today = dateAt(now, actor.zone)
+  const fit = gear.map((c) => {
+    const test = tests.get(c.id)
+    return { ...c, blocks: blocksOf(c, test, today), lastTest: test ?? null }
+  })
+  return {
+    altitudeFt,
+    units,
+    settings,
+    canners: fit.filter((c) => c.blocks.length === 0),
+    yields: await readYields(tx),
+    today,
+  }
+}
 
 async function estimate(
   deps: Deps,

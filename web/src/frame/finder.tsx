@@ -1,9 +1,13 @@
-import { answerOf, ask, type Answer } from '@kelvit/core/answers'
+import { paths, type AskedAnswer } from '@kelvit/contract'
+import { answerOf, ask, ownAsked, urgentOf, type Answer } from '@kelvit/core/answers'
+import { useQuery } from '@tanstack/react-query'
 import { Command } from 'cmdk'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { AnswerCard, Card } from '../household/answer-card'
 import { useAnswerKitchen } from '../household/answer-kitchen'
+import { useToday } from '../household/session'
+import { request } from '../sync/request'
 import { Sheet } from '../ui/sheet'
 import type { Hit } from './find-pages'
 import { useThings } from './find-things'
@@ -24,11 +28,55 @@ export function Finder({
   )
 }
 
+/** So long nobody types before the household's own records are asked, ms. */
+const PAUSE_MS = 300
+
+/** The text as it stood when somebody paused. */
+function useSettled(text: string): string {
+  const [settled, setSettled] = useState(text)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), PAUSE_MS)
+    return () => clearTimeout(timer)
+  }, [text])
+  return settled
+}
+
+/** What the household's own records say, where they are asked: the server has all of them. */
+function useOwn(text: string) {
+  const settled = useSettled(text)
+  const today = useToday()
+  const asked = ownAsked(text, today) !== undefined
+  const found = useQuery({
+    queryKey: ['ask', settled],
+    queryFn: () =>
+      request<AskedAnswer>('GET', `${paths.ask}?q=${encodeURIComponent(settled.slice(0, 300))}`),
+    enabled: asked && settled === text,
+    staleTime: 10_000,
+    retry: false,
+  })
+  return {
+    asked,
+    answer: asked && settled === text ? found.data : undefined,
+    note: !asked
+      ? undefined
+      : found.isError
+        ? 'Your records can’t be reached now. Try again when you’re connected.'
+        : found.isFetching || settled !== text
+          ? 'Looking in your records…'
+          : undefined,
+  }
+}
+
 /** What fits the words: one answer to trust, the closest topics, and things by their names. */
 function useFound(text: string) {
   const things = useThings(text)
   const kitchen = useAnswerKitchen()
-  return useMemo(() => ({ ...ask(text, kitchen), things }), [text, things, kitchen])
+  const here = useMemo(() => ask(text, kitchen), [text, kitchen])
+  const own = useOwn(text)
+  // An emergency is answered at once, whatever else the words may ask.
+  const waits = own.asked && urgentOf(text) === undefined
+  const shown = waits ? (own.answer ?? { ...here, answer: null }) : here
+  return { ...shown, things, note: shown.answer ? undefined : own.note }
 }
 
 function FinderBox({ done }: { readonly done: () => void }) {
@@ -36,7 +84,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
   const [opened, setOpened] = useState<Answer>()
   const input = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
-  const { answer, also, understood, things } = useFound(text)
+  const { answer, also, understood, things, note } = useFound(text)
   useEffect(() => {
     input.current?.focus()
     // What was typed while the box was on its way belongs into it.
@@ -51,7 +99,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
     setText(typed)
     setOpened(undefined)
   }
-  const nothing = things.length === 0 && also.length === 0 && !answer
+  const nothing = things.length === 0 && also.length === 0 && !answer && !note
   return (
     // What fits is found here, by the words of the field; the box only moves among it.
     <Command shouldFilter={false} loop label="Find or ask">
@@ -64,6 +112,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
         onValueChange={type}
       />
       <div aria-live="polite">
+        {note && <p className="px-3 py-2 text-ink-soft">{note}</p>}
         {opened ? (
           <AnswerCard answer={opened} onAct={done} />
         ) : (
@@ -95,8 +144,7 @@ function FinderBox({ done }: { readonly done: () => void }) {
         ))}
         {nothing && (
           <p className="px-3 py-2 text-ink-soft">
-            Nothing by that name, and no answer to it. Try another word, or ask your extension
-            service.
+            Nothing found. Try other words, or ask your extension service.
           </p>
         )}
       </Command.List>
