@@ -3,7 +3,7 @@ import { CANNER, enterDemo, expect, looksRight, test } from './kit'
 
 /** Somebody was told "nobody" and that has been written down on the device, as after two seconds of waiting. */
 async function toldNobody(page: Page): Promise<void> {
-  await expect(page.getByRole('heading', { name: 'Come in' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Enter the demo' })).toBeVisible()
   await expect.poll(() => page.evaluate(() => localStorage.getItem('kelvit.cache'))).not.toBeNull()
 }
@@ -13,7 +13,7 @@ test.describe('a newcomer who knocks as the README says is let in at the first p
     await page.goto('/')
     await toldNobody(page)
     await page.getByRole('button', { name: 'Enter the demo' }).click()
-    await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
     await expect(page).toHaveURL('/')
   })
   test('at a page, and comes out on that page; on a slow phone too', async ({ page }) => {
@@ -118,7 +118,7 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
   const dialog = page.getByRole('dialog', { name: 'One change is not sent yet' })
   await expect(dialog).toBeVisible()
   await looksRight(page)
-  await dialog.getByRole('button', { name: 'Stay until it is sent' }).click()
+  await dialog.getByRole('button', { name: 'Stay until it’s sent' }).click()
   await page.reload()
   await expect(page.getByText('One change is saved here')).toBeVisible()
 
@@ -144,8 +144,8 @@ test('signing out wipes the device', async ({ page, context }) => {
     .toContain('Quillback')
   await page.getByRole('button', { name: 'Quillback Farm' }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()
-  await page.getByRole('button', { name: 'Sign out and lose it' }).click()
-  await expect(page.getByRole('heading', { name: 'Come in' })).toBeVisible()
+  await page.getByRole('button', { name: 'Sign out anyway' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   expect(await inOutbox(page)).toBe(0)
   expect((await page.evaluate(() => localStorage.getItem('kelvit.cache'))) ?? '').not.toContain(
     'Quillback',
@@ -203,7 +203,7 @@ test('what one member left unsent waits for that member, and is never sent as an
   await context.route('**/events/**', (r) => r.abort())
   await page.getByRole('button', { name: 'Start this load' }).click()
   // Nobody has looked this canner over yet: that is asked first.
-  await page.getByRole('button', { name: 'I looked: all in order' }).click()
+  await page.getByRole('button', { name: 'I checked: all in order' }).click()
   await expect(page.getByText('One change is saved here')).toBeVisible()
 
   const eventsOf = async () =>
@@ -214,7 +214,7 @@ test('what one member left unsent waits for that member, and is never sent as an
     await page.getByLabel('Your sign-in name').fill(name)
     await page.getByLabel('Passphrase').fill('plain words here')
     await page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
   }
   await context.clearCookies()
   await page.request.post(`/api/invitations/${token}/accept`, {

@@ -50,7 +50,7 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
     .getByRole('region', { name: 'Tall canner' })
     .filter({ hasText: '14 pints of snap beans' })
   await running.getByRole('button', { name: 'Stop this load…' }).click()
-  await running.getByRole('button', { name: 'Stop it for good' }).click()
+  await running.getByRole('button', { name: 'Stop this load' }).click()
   await expect(lock).toBeEnabled()
   await other.close()
   await load.getByRole('textbox', { name: 'Jars that went in' }).fill('99')
@@ -81,14 +81,12 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await looksRight(page)
   await load.getByRole('button', { name: '11½' }).click()
   // A slip of the finger is asked about before it counts.
-  await expect(load.getByText('11½ is below 12: did it read that?')).toBeVisible()
-  await load.getByRole('button', { name: 'No, a slip' }).click()
+  await expect(load.getByText('11½ is below 12: is that right?')).toBeVisible()
+  await load.getByRole('button', { name: 'No, that’s a typo' }).click()
   await expect(load.getByRole('timer')).toHaveText('19:00')
   await load.getByRole('button', { name: '11½' }).click()
   await load.getByRole('button', { name: /^It read 11½/ }).click()
-  await expect(
-    load.getByText('Bring it back to 12 psi. The whole time starts again.'),
-  ).toBeVisible()
+  await expect(load.getByText('Bring it back to 12 psi. The time starts again.')).toBeVisible()
   await setClock(page, 55)
   await load.getByRole('button', { name: '12½' }).click()
   await expect(load.getByRole('timer')).toHaveText('25:00')
@@ -111,7 +109,7 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await looksRight(page)
   await page.reload()
   await setClock(page, 128)
-  await expect(load.getByText('Open it, the lid tipped away from your face.')).toBeVisible()
+  await expect(load.getByText('Open it with the lid tipped away from your face.')).toBeVisible()
   await load.getByRole('button', { name: 'Lid is off' }).click()
   await load.getByRole('button', { name: 'All jars are out' }).click()
 
@@ -123,8 +121,8 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await setClock(page, 128 + 13 * 60)
   await board.getByRole('button', { name: 'Check the seals' }).click()
   // None counts as sealed by itself: each is pressed by a person.
-  await expect(board.getByText('6 jars still to press.')).toBeVisible()
-  await expect(board.getByRole('button', { name: 'Note it' })).toBeDisabled()
+  await expect(board.getByText('6 jars still to check.')).toBeVisible()
+  await expect(board.getByRole('button', { name: 'Save' })).toBeDisabled()
   for (const was of [
     'not pressed yet',
     'sealed',

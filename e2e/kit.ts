@@ -40,7 +40,7 @@ export { expect }
 export async function enterDemo(page: Page): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'Enter the demo' }).click()
-  await expect(page.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
   await setClock(page, 0)
 }
 

@@ -33,13 +33,13 @@ test('after one visit every station opens with no network, and says how old what
   await keptHere(page)
   await offline(context)
   const pages: readonly (readonly [string, string | RegExp])[] = [
-    ['/', 'What wants doing?'],
+    ['/', 'What needs doing?'],
     ['/needs', 'What will we eat?'],
     ['/harvest', 'What came in?'],
     ['/season', /Which loads|What comes when|season/i],
     ['/stove', 'What is on the stove?'],
     ['/pantry', 'What is on the shelf?'],
-    ['/pantry/foods', 'What lasts how long?'],
+    ['/pantry/foods', 'How long will it last?'],
     ['/methods', /.+/],
     ['/gear', /.+/],
     ['/practice', /.+/],
@@ -51,7 +51,7 @@ test('after one visit every station opens with no network, and says how old what
     await expect(page.getByText('cannot be reached', { exact: false })).toHaveCount(0)
   }
   await page.goto('/pantry')
-  await expect(page.getByText(/No network: this is what was known at/)).toBeVisible()
+  await expect(page.getByText(/No network. This is what Kelvit knew at/)).toBeVisible()
   await looksRight(page)
   // The clock at the stove goes on.
   await page.goto('/stove')
@@ -69,7 +69,7 @@ test('two cellars without a signal: both take the oldest, and each gets a jar of
   const other = await second.newPage()
   await other.goto('/')
   await other.getByRole('button', { name: 'Enter the demo' }).click()
-  await expect(other.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+  await expect(other.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
   for (const p of [page, other]) {
     await p.goto('/pantry')
     await expect(p.getByRole('region', { name: 'Pull this week' })).toBeVisible()
@@ -104,9 +104,7 @@ test('two cellars without a signal: both take the oldest, and each gets a jar of
   await second.setOffline(false)
   await expect(again.getByText(/saved here/)).toHaveCount(0)
   await expect(
-    again.getByText(
-      /^Somebody else had taken it first: jar .*, the next oldest, is counted for it/,
-    ),
+    again.getByText(/^Somebody else took it first: jar .*, the next oldest, is counted for it/),
   ).toBeVisible()
   const after = (await jarsOf(page)).filter((j) => j.state === 'on-shelf')
   expect(after).toHaveLength(before - 2)
@@ -122,7 +120,7 @@ test('a shelf is counted without a signal, and the count is there when it is bac
 }) => {
   await enterDemo(page)
   await page.goto('/pantry/count')
-  await expect(page.getByRole('heading', { name: 'What should stand there' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'What should be here' })).toBeVisible()
   await keptHere(page)
   await offline(context)
   const kind = page.getByRole('listitem').filter({ hasText: 'sweet corn' })
@@ -131,11 +129,11 @@ test('a shelf is counted without a signal, and the count is there when it is bac
   await page.getByRole('button', { name: 'Add jars' }).click()
   await page.getByLabel('Food').selectOption({ label: 'Carrots' })
   await page.getByLabel('How many', { exact: true }).fill('12')
-  await expect(page.getByRole('button', { name: 'Put it down' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Save count' })).toBeDisabled()
   await page.getByLabel('How was it processed?').selectOption({ label: 'Nobody knows' })
   await page.getByLabel('From whom (if not yours)').fill('Neighbour Wren')
   await looksRight(page)
-  await page.getByRole('button', { name: 'Put it down' }).click()
+  await page.getByRole('button', { name: 'Save count' }).click()
   await expect(page.getByRole('heading', { name: 'What is on the shelf?' })).toBeVisible()
   await expect(page.getByText('One change is saved here')).toBeVisible()
   await context.setOffline(false)
@@ -168,10 +166,10 @@ test('a label’s code is typed: the jar is found, another household’s says so
   await looksRight(page)
   await code.fill(jar!.code.toLowerCase())
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: `What of jar ${jar!.code}?` })).toBeVisible()
+  await expect(page.getByRole('heading', { name: `What about jar ${jar!.code}?` })).toBeVisible()
   await looksRight(page)
   await page.goto('/j/ZZZZ-9')
-  await expect(page.getByRole('heading', { name: 'There is no such jar here' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'This jar isn’t here' })).toBeVisible()
 })
 
 test('labels are seen and come as a file; a grid that does not fit says so', async ({ page }) => {

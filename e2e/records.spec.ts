@@ -6,7 +6,7 @@ test('rows of a spreadsheet: looked at, a column chosen, taken in, and taken onc
 }) => {
   await enterDemo(page)
   await page.goto('/records/files')
-  await page.getByLabel('What the rows are').selectOption('lots')
+  await page.getByLabel('What’s in the file').selectOption('lots')
   const file = {
     name: 'garden.csv',
     mimeType: 'text/csv',
@@ -22,11 +22,11 @@ test('rows of a spreadsheet: looked at, a column chosen, taken in, and taken onc
   await expect(page.getByText(/“moonbeams”/)).toBeVisible()
   await looksRight(page)
   await page.getByRole('button', { name: 'Take 1 row in' }).click()
-  await expect(page.getByText('1 row taken in.').first()).toBeVisible()
+  await expect(page.getByText('1 row imported.').first()).toBeVisible()
   await choose.setInputFiles(file)
   await page.getByLabel('lb, needed').selectOption('How heavy')
   await expect(page.getByText(/, here already/)).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Nothing to take in' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Nothing to import' })).toBeDisabled()
 })
 
 test('the archive goes out, and next season is filled by one press and taken back', async ({
@@ -35,7 +35,7 @@ test('the archive goes out, and next season is filled by one press and taken bac
   await enterDemo(page)
   await page.goto('/records/files')
   const kept = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Take the archive out' }).click()
+  await page.getByRole('link', { name: 'Export the archive' }).click()
   expect(
     readFileSync(await (await kept).path())
       .subarray(0, 2)
@@ -54,7 +54,7 @@ test('the archive goes out, and next season is filled by one press and taken bac
   await expect(fill).toBeEnabled()
   await page.goto('/records/next')
   await expect(
-    page.getByText(/a bed is expected from .* 2027|a bed is expected from \d+ \w+ 2027/),
+    page.getByText(/first picking expected .* 2027|first picking expected \d+ \w+ 2027/),
   ).toHaveCount(0)
   await expect(fill).toBeEnabled()
 })
@@ -101,7 +101,7 @@ test('January with no mouse, at twice the size: the logbook, the year, next seas
   await goBy('The year')
   await goBy('2025')
   await expect(page.getByRole('heading', { name: 'What did 2025 bring?' })).toBeVisible()
-  const inWords = main.getByText('The same, week by week in words')
+  const inWords = main.getByText('The same, week by week in numbers')
   await tabTo(page, inWords)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('row', { name: /snap beans/ }).first()).toBeVisible()
@@ -128,8 +128,8 @@ test('January with no mouse, at twice the size: the logbook, the year, next seas
 
   await page.goto('/records/files')
   const out = page.waitForEvent('download')
-  await goBy('Take the archive out')
+  await goBy('Export the archive')
   expect((await out).suggestedFilename()).toMatch(/\.zip$/)
-  await tabTo(page, page.getByLabel('What the rows are'))
+  await tabTo(page, page.getByLabel('What’s in the file'))
   await tabTo(page, page.getByLabel('A CSV file from your spreadsheet'))
 })

@@ -56,14 +56,14 @@ test('a label before the camera leads to its jar; another household’s says so'
     const phone = await browser.newPage({ baseURL: baseURL!, serviceWorkers: 'block' })
     await phone.goto('/')
     await phone.getByRole('button', { name: 'Enter the demo' }).click()
-    await expect(phone.getByRole('heading', { name: 'What wants doing?' })).toBeVisible()
+    await expect(phone.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
     await phone.goto('/pantry/scan')
     await phone.getByRole('button', { name: 'Use the camera' }).click()
     return { phone, close: () => browser.close() }
   }
   const { code } = jars[0]!
   const mine = await seen('mine', `${baseURL}/j/${code}?h=${household.id.slice(-8)}`)
-  await expect(mine.phone.getByRole('heading', { name: `What of jar ${code}?` })).toBeVisible()
+  await expect(mine.phone.getByRole('heading', { name: `What about jar ${code}?` })).toBeVisible()
   await mine.close()
   const theirs = await seen('theirs', `https://pantry.example/j/${code}?h=deadbeef`)
   await expect(theirs.phone.getByRole('alert')).toContainText('another household')

@@ -17,10 +17,10 @@ test('the season: planned again, a load moved without a mouse, seen on the other
   const proposed = page.getByRole('region', { name: 'Proposed plan' })
   await expect(proposed).toBeVisible({ timeout: 90_000 })
   await looksRight(page)
-  const take = proposed.getByRole('button', { name: 'Make it the plan' })
+  const take = proposed.getByRole('button', { name: 'Use this plan' })
   if (await take.isVisible()) {
     await take.click()
-    await expect(page.getByText('This is the plan now.', { exact: true })).toBeVisible()
+    await expect(page.getByText('Plan saved.', { exact: true })).toBeVisible()
   } else await proposed.getByRole('button', { name: 'Close' }).click()
   await expect(proposed).toHaveCount(0)
 
@@ -49,7 +49,7 @@ test('the season: planned again, a load moved without a mouse, seen on the other
     if (word && !/not possible|where it is/.test(word)) break
   }
   await detail.getByRole('button', { name: 'Move and pin' }).click()
-  await expect(page.getByText(/^Pinned on /)).toBeVisible()
+  await expect(page.getByText(/^Pinned to /)).toBeVisible()
   await expect(detail.locator('p').first()).not.toContainText(where)
   await page.getByRole('button', { name: 'Undo' }).last().click()
   await expect(detail.locator('p').first()).toContainText(where)
@@ -76,11 +76,11 @@ test('a canning day: the sheet follows what is changed, is printed, and its load
   ).toBe('%PDF-')
 
   await page.getByLabel('Kitchen until').fill('11:00 am')
-  await expect(page.getByRole('heading', { name: 'This day does not fit' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'This day doesn’t fit' })).toBeVisible()
   await looksRight(page)
   await page.reload()
   await expect(page.getByLabel('Kitchen until')).toHaveValue('11:00 am')
-  await page.getByRole('button', { name: /^Go on until/ }).click()
+  await page.getByRole('button', { name: /^Stay open until/ }).click()
   await expect(page.getByText(/^Clean kitchen at about/)).toBeVisible()
 
   const first = page.getByRole('region', { name: 'Loads of the day' }).getByRole('listitem').first()
@@ -125,7 +125,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
     mimeType: 'text/calendar',
     buffer: Buffer.from(text),
   })
-  const chooser = page.getByLabel('Take over from a calendar file (.ics)')
+  const chooser = page.getByLabel('Import a calendar file (.ics)')
   await chooser.setInputFiles(file('not a calendar'))
   await expect(page.getByText(/not a calendar file/)).toBeVisible()
   await chooser.setInputFiles(
@@ -145,7 +145,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
   )
   await expect(page.getByText('1 busy time taken over.', { exact: true })).toBeVisible()
   await expect(page.getByText('Seed swap')).toBeVisible()
-  await page.getByRole('button', { name: 'Make an address to subscribe to' }).click()
+  await page.getByRole('button', { name: 'Make a calendar address' }).click()
   const address = await page.getByLabel(/The address, shown this once/).inputValue()
   expect(await (await page.request.get(address)).text()).toContain('BEGIN:VEVENT')
   await looksRight(page)
@@ -164,7 +164,7 @@ test('what if: answers stand side by side, and one is taken', async ({ page }) =
   const lost = page.getByRole('region', { name: 'Without Sun 16 Aug' })
   await expect(lost.getByText('canning days', { exact: true })).toBeVisible({ timeout: 90_000 })
   await looksRight(page)
-  await lost.getByRole('button', { name: 'Make it the plan' }).click({ timeout: 90_000 })
+  await lost.getByRole('button', { name: 'Use this plan' }).click({ timeout: 90_000 })
   await expect(page.getByRole('heading', { name: 'Which loads, when?' })).toBeVisible()
   const loads = await (await page.request.get('/api/season-loads')).json()
   expect(loads.length).toBeGreaterThan(5)

@@ -66,7 +66,7 @@ test('a low reading on one device is on the other within a second, and calls fro
   await expect(load.getByText('Read the gauge.')).toBeVisible()
   await expect.poll(() => other.title()).toBe('● Tall canner: Read the gauge.')
   await page.bringToFront()
-  await load.getByRole('button', { name: 'I hear it: quiet' }).click()
+  await load.getByRole('button', { name: 'Turn the alarm off' }).click()
   await expect.poll(() => other.title()).not.toContain('●')
   await other.close()
 })
@@ -148,7 +148,7 @@ test('the practice canner: its heat by keys, fed to the real panel, looked back 
   const before = (await (await page.request.get('/api/loads')).json()).length
   await page.goto('/practice')
   await looksRight(page)
-  await page.getByRole('button', { name: 'Practise' }).first().click()
+  await page.getByRole('button', { name: 'Practice' }).first().click()
   await expect(page.getByText(/nothing here is recorded/)).toBeVisible()
   const panel = page.getByRole('region', { name: /^Practice canner/ })
   await panel.getByRole('button', { name: 'Start this load' }).click()
@@ -164,7 +164,7 @@ test('the practice canner: its heat by keys, fed to the real panel, looked back 
   await panel.getByRole('button', { name: 'Steam is steady' }).click()
   await looksRight(page)
   await page.getByRole('button', { name: '120×' }).click()
-  await expect(panel.getByText('Ten minutes are over. Weight on.')).toBeVisible()
+  await expect(panel.getByText('Ten minutes are up. Weight on.')).toBeVisible()
   await page.getByRole('button', { name: 'Pause' }).click()
   await page.getByRole('button', { name: 'Put weight on' }).click()
   await panel.getByRole('button', { name: 'Weight is on' }).click()
@@ -173,7 +173,7 @@ test('the practice canner: its heat by keys, fed to the real panel, looked back 
   await page.waitForFunction(() => document.body.innerText.includes('Hold it at 11–12'), null, {
     polling: 'raf',
   })
-  await page.getByRole('button', { name: 'End and look back' }).click()
+  await page.getByRole('button', { name: 'End and review' }).click()
   await expect(page.getByText(/Vented ten minutes/)).toBeVisible()
   await looksRight(page)
   expect((await (await page.request.get('/api/loads')).json()).length).toBe(before)
@@ -202,7 +202,7 @@ test('the record of a load of last year opens at its address, and takes down wha
   const load = past.rows.find((l) => l.stage === 'checked')!
   await page.goto(`/stove/${load.id}/record`)
   await expect(
-    page.getByRole('heading', { name: `What is known of batch ${load.code}?` }),
+    page.getByRole('heading', { name: `About this jar of batch ${load.code}?` }),
   ).toBeVisible()
   await expect(page.getByRole('region', { name: 'Jars of this load' })).toContainText('sealed')
   await looksRight(page)

@@ -3,7 +3,7 @@ import { paths } from './paths'
 import { route } from './route'
 import { id, instant, listOf, said, shape, version } from './shape'
 
-/** One line of the household's log: a row as it was written, or that it is gone. */
+/** One line of the household's log: a row as it was written, or that it removed. */
 export interface Change {
   /** Its place in the log, in the order of commits; counts from 1 in each household. */
   readonly seq: number

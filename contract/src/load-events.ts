@@ -47,7 +47,7 @@ export interface NewLoadEvent {
   readonly shelfId?: string | null
 }
 
-const WHY = 'Say who you asked and what they said, in three words or more.'
+const WHY = 'Write who you asked and what they said, in three words or more.'
 const NO_NUMBER = 'A reading is a number of psi, like 12.5.'
 const NO_DIAL = 'A reading is from 0 to 30 psi.'
 export const newEvent = shape<NewLoadEvent>(

@@ -4,7 +4,7 @@ import { paths } from './paths'
 import { rowRoutes } from './route'
 import { changed, foodKey, id, listOf, oneOf, plainDate, shape, tableId, version } from './shape'
 
-/** What the house eats of a food, kept per food. */
+/** What you eat of a food, kept per food. */
 export interface NeedRow {
   readonly id: string
   readonly foodId: string

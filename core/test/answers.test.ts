@@ -70,14 +70,14 @@ describe('every answer', () => {
 test('an answer carries this kitchen’s own figure', () => {
   const fall = answerOf('why-altitude')!
   expect(fillAnswer(fall, kitchen)).toContain(
-    'at 2,640 ft, it is 15 psi with a weight and 12 psi on a dial',
+    'at 2,640 ft, it’s 15 psi with a weight and 12 psi on a dial',
   )
   expect(fillAnswer(fall, { ...kitchen, altitudeFt: unit.feet(5400) })).toContain(
     '13 psi on a dial',
   )
   expect(
     fillAnswer(answerOf('boil-before')!, { ...kitchen, altitudeFt: unit.feet(5400) }),
-  ).toContain('16 minutes here')
+  ).toContain('16 minutes at 5,400 ft')
 })
 
 describe('people find them', () => {
@@ -218,7 +218,7 @@ describe('worked out', () => {
     const begin = 720 + Number(hour) * 60 + Number(minute)
     expect(22 * 60 - begin).toBeGreaterThan(137)
     expect(22 * 60 - begin).toBeLessThan(137 + 7 * 30)
-    expect(got.say).toContain('30 minutes of process')
+    expect(got.say).toContain('30 minutes of it process')
     expect(computeAnswer('begin when to be done by 22:00', computing)?.say).toContain('snap beans')
   })
   test('which canner counts jars and loads', () => {

@@ -79,7 +79,7 @@ describe('what is read off the tables', () => {
     expect(say('can I water bath green beans')).toMatch(/^No\. Vegetables/)
     expect(say('can I water bath green beans')).toMatch(/25 minutes in quarts/)
     expect(say('can tomatoes be done in a water bath')).toMatch(
-      /added acid; Kelvit runs pressure only/,
+      /added acid\. Kelvit runs pressure only/,
     )
   })
   test('a food that is refused is refused for its own reason, also in boiling water', () => {

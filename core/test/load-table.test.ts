@@ -385,8 +385,8 @@ describe('prompts, each at its minute and silenced by doing it', () => {
     expect(kinds(dial, [...events, read(18.5, 1), read(13, 2)], at + 2 * MIN)).toEqual([])
     const said = (units: UnitSystem) =>
       loadAt(dial, foldLoad(dial, [...events, read(15.25, 1)]), at + MIN, units).prompt?.sentence
-    expect(said('us')).toBe('Ease the heat a little: hold it near 12 psi.')
-    expect(said('metric')).toBe('Ease the heat a little: hold it near 83 kPa.')
+    expect(said('us')).toBe('Ease the heat a little. Hold it near 12 psi.')
+    expect(said('metric')).toBe('Ease the heat a little. Hold it near 83 kPa.')
     const high = { ...dial, gaugeErrorPsi: unit.psi(1) }
     const on = broughtTo(high, 'processing')
     expect(

@@ -142,8 +142,8 @@ describe('what is said of each ingredient', () => {
   test('a jar that is too large has a time for none of them', () => {
     const got = refusal('carrots, water', { jar: 'halfGallon' })
     expect(got.ingredients).toEqual([
-      { name: 'carrots', allowed: false, reason: 'No time for such a jar.' },
-      { name: ' water', allowed: false, reason: 'No time for such a jar.' },
+      { name: 'carrots', allowed: false, reason: 'There’s no tested time for this jar.' },
+      { name: ' water', allowed: false, reason: 'There’s no tested time for this jar.' },
     ])
     expect(got.instead.length).toBeGreaterThan(0)
     expect(got.sentence).toMatch(/\w{4}/)
@@ -153,7 +153,7 @@ describe('what is said of each ingredient', () => {
 describe('what to do instead', () => {
   test.each([
     ['carrots,  cream , broth', {}, /^cream: Dairy/, ['leave it out and add it when serving', 'freeze']],
-    ['turnips, carrots, broth', {}, /^Turnips: its own process/, ['can it by itself after asking', 'leave it out', 'freeze']],
+    ['turnips, carrots, broth', {}, /^Turnips: ask your extension service about its process/, ['can it by itself after asking', 'leave it out', 'freeze']],
     ['carrots, tomato sauce , broth', {}, /^tomato sauce: a sauce/, ['use tomato juice or broth', 'can it by itself, and mix when serving']],
     ['clams, water', {}, /^Seafood by itself/, ['ask your extension service for its own tested process', 'freeze']],
     ['vegetable broth, salt', {}, /^Vegetable broth/, ['can meat or poultry stock', 'freeze']],

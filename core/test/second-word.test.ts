@@ -122,7 +122,7 @@ describe('cooling', () => {
   test('48 seconds after the heat: asked about, and in doubt', () => {
     const fast = gone(dial, 0.8)
     expect(fast).toMatchObject({ verdict: 'in-doubt', codes: ['cooled-fast'] })
-    expect(fast.state.questions[0]?.sentence).toMatch(/by hand, or with cold water/)
+    expect(fast.state.questions[0]?.sentence).toMatch(/by hand or use cold water/)
     expect(gone(dial, 9.9).codes).toEqual(['cooled-fast'])
     expect(gone(dial, 10).verdict).toBe('as-tested')
     expect(gone(dial, 5, 'lock-dropped').codes).toEqual(['cooled-fast'])

@@ -142,13 +142,13 @@ function assemble(deps: Deps, webFolder: string | undefined, router: Router): Ko
 }
 
 const notThisWay = (): ProblemError =>
-  new ProblemError(405, 'method', 'This address does not take that kind of request.')
+  new ProblemError(405, 'method', 'This address doesn’t accept that kind of request.')
 
 const unreadable = (err: Error): never => {
   const { status } = err as { status?: number }
   throw status === 413
-    ? new ProblemError(413, 'too-large', 'That is more than one request may carry (256 kB).')
-    : new ProblemError(400, 'unreadable', 'The request is not readable JSON.')
+    ? new ProblemError(413, 'too-large', 'The request is larger than 256 kB.')
+    : new ProblemError(400, 'unreadable', 'The request isn’t valid JSON.')
 }
 
 /** Addresses that take a file as it is. */
@@ -180,14 +180,10 @@ function ownRoutes(router: Router, deps: Deps): void {
       throw new ProblemError(
         403,
         'operator',
-        'Only whoever runs this Kelvit moves its clock, with the operator’s token.',
+        'Only whoever runs this Kelvit can set its clock, with the operator’s token.',
       )
     if (!deps.clock.frozen)
-      throw new ProblemError(
-        409,
-        'real-clock',
-        'This Kelvit goes by the real clock, which nobody can set.',
-      )
+      throw new ProblemError(409, 'real-clock', 'This Kelvit uses the real clock. It can’t be set.')
     await deps.clock.set(ask.body.now)
     return reading()
   })

@@ -229,7 +229,7 @@ describe('what is not read in', () => {
     const answer = await putBack(who, (await demo()).zip)
     expect([answer.status, answer.body.detail]).toEqual([
       409,
-      expect.stringMatching(/^An archive is read into an empty household only/),
+      expect.stringMatching(/^You can only import an archive into an empty household/),
     ])
     expect((await who.send('GET', '/api/lots')).body).toHaveLength(1)
   })
@@ -271,7 +271,7 @@ describe('what is not read in', () => {
   test('a row that points to one that is not there, or is there twice: all of it or nothing', async () => {
     await refused(
       await changed((t) => (t.tables.jars[0].loadId = id())),
-      /not whole: a row of jars points to one that is not in it/,
+      /incomplete: a row of jars points to one that’s missing/,
     )
     await refused(
       await changed((t) => t.tables.supplies.push({ ...t.tables.supplies[0], id: id() })),

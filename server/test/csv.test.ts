@@ -95,9 +95,9 @@ describe('a look before', () => {
       'food,jar,canned\nbeets,quart,8/9/2026\nbeets,quart,2027-01-01\nbeets,quart,soon\n',
     )
     expect(trouble(told)).toEqual([
-      '“8/9/2026”: Half of the world reads this as another day. Write 2026-08-14.',
-      '“2027-01-01”: That day is still to come.',
-      '“soon”: This is no day. Write 2026-08-14.',
+      '“8/9/2026”: This could be two different days. Write it like 2026-08-14.',
+      '“2027-01-01”: That day is in the future.',
+      '“soon”: This isn’t a day. Write it like 2026-08-14.',
     ])
   })
   test('what is never canned stays refused, in a file too', async () => {
@@ -128,7 +128,9 @@ describe('taken in', () => {
       'food,size,put up,how many,place,known\nbeets,quart,2025-09-01,3,cellar,told\ntomatoes,1 L,2025-08-20,2,,\nbeets,pint,2025-09-01,1,Attic,\n'
     const told = await take(who, 'pantry', text)
     expect(told).toMatchObject({ good: 2, bad: 1, written: 2 })
-    expect(trouble(told)).toEqual(['“Attic”: There is no such shelf. Make it first, under Pantry.'])
+    expect(trouble(told)).toEqual([
+      '“Attic”: We can’t find this shelf. Add it first, under Pantry.',
+    ])
     const jars = await everything(who, '/api/jars')
     expect(jars.map((j) => [j.foodId, j.process, j.shelfId !== null]).sort()).toEqual([
       ['beets', 'told', true],

@@ -180,7 +180,7 @@ describe('labels', () => {
     }
     const good = { sheet: 'letter-30', start: 1, jarIds: [jars[0].id] }
     const tries: [object, number, RegExp][] = [
-      [{ sheet: 'letter-31' }, 422, /no such label sheet/],
+      [{ sheet: 'letter-31' }, 422, /don’t know this label sheet/],
       [{ sheet: 'own' }, 422, /give its grid/],
       [
         { sheet: 'own', own: { ...own, columns: 4 } },
@@ -193,7 +193,7 @@ describe('labels', () => {
       [{ start: 31 }, 422, /has 30 labels/],
       [{ start: 0 }, 400, /./],
       [{ jarIds: [] }, 400, /at least one jar/],
-      [{ jarIds: [stranger.jars[0].id] }, 404, /not of this household/],
+      [{ jarIds: [stranger.jars[0].id] }, 404, /isn’t in this household/],
       [{ jarIds: Array.from({ length: 501 }, id) }, 400, /At most 500/],
     ]
     for (const [more, status, words] of tries) {

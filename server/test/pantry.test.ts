@@ -100,7 +100,7 @@ describe('where jars stand', () => {
     for (const shelf of [theirs, id()])
       expect(await put(shelf, 2)).toMatchObject({
         status: 422,
-        body: { detail: 'There is no such shelf.' },
+        body: { detail: 'We can’t find this shelf.' },
       })
     expect((await everything(who, '/api/jars'))[0].shelfId).toBe(mine)
   })

@@ -136,7 +136,7 @@ describe('the season plan', () => {
     const f = { who, ...gear }
     const today = await plan(f, [{ id: id(), ...load(f, { onDate: '2026-08-14' }) }])
     expect(today.status).toBe(409)
-    expect(today.body.detail).toMatch(/no test on record/)
+    expect(today.body.detail).toMatch(/hasn’t been tested/)
     expect((await plan(f, [{ id: id(), ...load(f) }])).status).toBe(200)
   })
   test('a canner that is not in order is not planned with, on no day', async () => {

@@ -36,7 +36,7 @@ describe('a change while the load runs reaches the cook', () => {
     })
     expect(after.events.at(-1)).toMatchObject({
       kind: 'figures-changed',
-      text: 'The gauge was tested. This load must be held at 13½ psi, not 12 psi.',
+      text: 'The gauge was tested. Hold this load at 13½ psi, not 12 psi.',
     })
     expect((await s.say(30, 'reading', { psi: 13.5 })).body.stage).toBe('processing')
   })
@@ -47,7 +47,7 @@ describe('a change while the load runs reaches the cook', () => {
     await testGauge(s.who, s.cannerId, 1.5)
     const higher = (await s.load()).events.at(-1)
     expect(higher.text).toBe(
-      'The gauge was tested. This load must be held at 94 kPa (13.5 psi), not 83 kPa (12 psi).',
+      'The gauge was tested. Hold this load at 94 kPa (13.5 psi), not 83 kPa (12 psi).',
     )
     await testGauge(s.who, s.cannerId, 1)
     const lower = (await s.load()).events.at(-1)
@@ -70,7 +70,7 @@ describe('a change while the load runs reaches the cook', () => {
     expect(after).toMatchObject({ stage: 'processing', setup: { gaugeErrorPsi: 1 } })
     expect(after.events.at(-1)).toMatchObject({
       kind: 'note',
-      text: expect.stringContaining('held at 13 psi to its end'),
+      text: expect.stringContaining('Hold this load at 13 psi to its end'),
     })
   })
   test('the altitude corrected: a weight that is a step too light starts it again', async () => {
@@ -244,7 +244,7 @@ describe('moments', () => {
       const at = new Date(kit.clock.now() + ahead).toISOString()
       const said = await tell(s, { at, kind: 'filling-began' })
       expect(said.status).toBe(status)
-      if (status === 422) expect(said.body.detail).toMatch(/clock of this device/)
+      if (status === 422) expect(said.body.detail).toMatch(/this device’s clock/)
     }
     expect((await s.load()).events.at(-1).at).toBe(new Date(kit.clock.now()).toISOString())
   })

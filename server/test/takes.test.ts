@@ -154,7 +154,7 @@ describe('taking a jar', () => {
     ).toBe(409)
     const back = { ...eaten, state: 'on-shelf' }
     expect((await who.send('PUT', `/api/jars/${jar}/fate`, back)).body.detail).toContain(
-      'does not go back on the shelf',
+      'can’t go back on the shelf',
     )
     expect((await who.send('PUT', `/api/jars/${jar}/fate`, eaten)).status).toBe(200)
   })
@@ -179,11 +179,11 @@ describe('taking a jar', () => {
       [{ count: -1 }, 400, /at least one/],
       [{ count: 1e9 }, 400, /At most 500/],
       [{ count: 1.5 }, 400, /whole/],
-      [{ foodId: 'moon-cheese' }, 422, /no such food/],
-      [{ preferred: [id()] }, 404, /another one/],
-      [{ jar: 'quart', preferred: [jars[0].id] }, 422, /another food or size/],
+      [{ foodId: 'moon-cheese' }, 422, /find this food/],
+      [{ preferred: [id()] }, 404, /another household/],
+      [{ jar: 'quart', preferred: [jars[0].id] }, 422, /a different food or size/],
       [{ preferred: [jars[1].id], at: '2024-01-01T12:00:00Z' }, 422, /canned on 2025-09-01/],
-      [{ why: 'moved', toShelfId: id() }, 422, /no such shelf/],
+      [{ why: 'moved', toShelfId: id() }, 422, /find this shelf/],
       [{ foodId: 'untested', preferred: [untested.id] }, 409, /do not eat/],
     ]
     for (const [more, status, words] of tries) {
@@ -286,14 +286,14 @@ describe('walking a shelf', () => {
     const before = await everything(who, '/api/jars')
     const tries: [object, number, RegExp][] = [
       [{ found: [jars[0].id], missing: [jars[0].id] }, 422, /found and missing/],
-      [{ found: [stranger.jars[0].id] }, 404, /another one/],
-      [{ missing: [id()] }, 404, /another one/],
-      [{ shelfId: id() }, 422, /no such shelf/],
+      [{ found: [stranger.jars[0].id] }, 404, /another household/],
+      [{ missing: [id()] }, 404, /another household/],
+      [{ shelfId: id() }, 422, /find this shelf/],
       [{ came: [line(0)] }, 400, /at least one/],
       [{ came: [line(501)] }, 400, /At most 500/],
       [{ came: [line(1, { cannedOn: '2027-01-01' })] }, 422, /future/],
-      [{ came: [line(1, { foodId: 'moon-cheese' })] }, 422, /no such food/],
-      [{ came: [line(1, { formId: 'beans-snap' })] }, 422, /no such food/],
+      [{ came: [line(1, { foodId: 'moon-cheese' })] }, 422, /find this food/],
+      [{ came: [line(1, { formId: 'beans-snap' })] }, 422, /find this food/],
       [{ came: [line(1, { process: 'here' })] }, 400, /process/],
     ]
     for (const [more, status, words] of tries) {

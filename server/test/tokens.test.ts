@@ -70,7 +70,7 @@ describe('a token for another program', () => {
     expect((await read.send('GET', '/api/jars')).status).toBe(200)
     expect(await read.send('PUT', `/api/counts/${id()}`, counted)).toMatchObject({
       status: 403,
-      body: { detail: 'This needs a token with the scope “pantry”; this one has “read”.' },
+      body: { detail: 'This needs a token with the scope “pantry”. This one has “read”.' },
     })
     expect((await pantry.send('PUT', `/api/counts/${id()}`, counted)).status).toBe(201)
     expect((await pantry.send('PUT', `/api/lots/${id()}`, LOT)).status).toBe(403)
@@ -101,7 +101,7 @@ describe('a token for another program', () => {
       expect([method, path, (await all.send(method, path, body)).body.detail]).toEqual([
         method,
         path,
-        'No token opens this; sign in to do it.',
+        'Tokens can’t do this. Sign in to do it.',
       ])
   })
   test('can do no more than its member: a viewer’s reads, and falls with the role', async () => {
@@ -193,7 +193,7 @@ describe('a token for another program', () => {
     })
     expect(one).toMatchObject({
       status: 422,
-      body: { detail: '20 tokens are enough. Revoke one first.' },
+      body: { detail: '20 tokens is the limit. Revoke one first.' },
     })
   })
 })

@@ -209,7 +209,7 @@ describe('the shelf', () => {
       { id: 's1', name: 'Cellar', position: 1, version: 1 },
       { id: 's2', name: 'Hall', position: 2, version: 1 },
     ])
-    expect(rows.map((r) => r.name)).toEqual(['On no shelf yet', 'Cellar'])
+    expect(rows.map((r) => r.name)).toEqual(['Not on a shelf yet', 'Cellar'])
     expect(rows[1]!.groups[0]!.jars.map((j) => j.id)).toEqual(['new', 'old'])
     expect(shortFood('untested')).toBe('Untested')
     expect(shortFood('peas-green')).toBe('Green peas')
@@ -276,7 +276,7 @@ describe('the stove says one thing', () => {
       'Let it vent. Weight stays off.',
       expect.stringContaining('Air left inside'),
     ])
-    expect(say(48, upTo.slice(0, 4))[1]).toBe('Ten minutes are over. Weight on.')
+    expect(say(48, upTo.slice(0, 4))[1]).toBe('Ten minutes are up. Weight on.')
     expect(say(49, upTo)[1]).toBe('Bring it up to 12 psi, slower near the top.')
     expect(say(60, [...upTo, [57, 'reading', 12]])).toEqual([
       'processing',
@@ -285,7 +285,7 @@ describe('the stove says one thing', () => {
     ])
     expect(say(68, [...upTo, [57, 'reading', 12]])[1]).toBe('Read the gauge.')
     expect(say(66, [...upTo, [57, 'reading', 12], [65, 'reading', 11]])[1]).toMatch(
-      /whole time starts again/,
+      /The time starts again/,
     )
   })
   test('a dial that reads high shows its own figures; a weight has no band', () => {

@@ -125,7 +125,7 @@ describe('altitude', () => {
       'Most vegetables: 13 psi on a dial, 15 psi with a weight.',
     )
     expect(altitudeSays(9000, 'us')).toBe('Most vegetables: 15 psi with a weight.')
-    expect(altitudeSays(12000, 'us')).toMatch(/can plan no load/)
+    expect(altitudeSays(12000, 'us')).toMatch(/can’t plan loads/)
   })
 })
 
@@ -136,7 +136,7 @@ describe('the weigh-in', () => {
     const all = sent()
     show(<WeighIn {...facts} said="2 buckets of snap beans" />)
     expect(screen.getByText('How heavy is one bucket of snap beans?')).toBeTruthy()
-    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' })
+    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' })
     expect(keep.disabled).toBe(true)
     fireEvent.change(screen.getByLabelText('One bucket of snap beans, lb'), {
       target: { value: '13,5' },
@@ -164,7 +164,7 @@ describe('the weigh-in', () => {
     fireEvent.change(screen.getByLabelText('“runners” is our word for'), {
       target: { value: 'beans-snap' },
     })
-    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }))
     await waitFor(() => expect(all).toHaveLength(1))
     expect(all[0]?.body).toEqual({ word: 'runners', foodId: 'beans-snap' })
   })
@@ -218,7 +218,7 @@ describe('a lot put right', () => {
     fireEvent.change(await screen.findByLabelText('Amount, lb'), { target: { value: '20' } })
     const said = await screen.findByText(/It makes about/)
     expect(said.textContent).toContain('about 10 quarts, not 15 quarts')
-    expect(said.textContent).toContain('hold 4 quarts more than it makes')
+    expect(said.textContent).toContain('hold 4 quarts more than that')
   })
   test('is sent with its version and only what was said', async () => {
     const all = sent()
@@ -270,7 +270,7 @@ describe('a lot put right', () => {
       ),
     )
     page({ lots: [] })
-    expect(await screen.findByText('There is no such lot')).toBeTruthy()
-    expect(within(document.body).queryByText('Put it right')).toBeNull()
+    expect(await screen.findByText('This lot doesn’t exist')).toBeTruthy()
+    expect(within(document.body).queryByText('Correct the lot')).toBeNull()
   })
 })

@@ -88,7 +88,7 @@ test('a question is answered in place, with this kitchen’s figure and its sour
   open()
   ask('why does altitude matter?')
   const card = screen.getByRole('article')
-  expect(card.textContent).toContain('at 2,640 ft, it is 15 psi with a weight')
+  expect(card.textContent).toContain('at 2,640 ft, it’s 15 psi with a weight')
   expect(card.textContent).toContain('Guide 1')
 })
 
@@ -105,7 +105,7 @@ test('what can be worked out is worked out', () => {
 test('words that are nothing say so', () => {
   open()
   expect(ask('xyzzy')).toEqual([])
-  expect(screen.getByText(/Nothing by that name/)).toBeTruthy()
+  expect(screen.getByText(/Nothing found/)).toBeTruthy()
 })
 
 test('letters typed before the box stands ready are its letters', () => {

@@ -105,7 +105,7 @@ describe('a mixed jar, asked on the page', () => {
     showJar()
     put(/What goes in/, 'dried beans, carrots, broth')
     expect(said()).not.toMatch(/^Yes/)
-    expect(said()).toContain('The question above decides.')
+    expect(said()).toContain('Answer the question above first.')
     put(/^Dried beans/, 'no')
     expect(said()).toMatch(/^No, not like this/)
     put(/^Dried beans/, 'yes')

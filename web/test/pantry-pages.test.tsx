@@ -90,7 +90,7 @@ describe('a jar', () => {
     at({})
     expect(screen.getByText(/Boil it 13 minutes before tasting/)).toBeDefined()
     expect(screen.getByText(/boil for 30 minutes/)).toBeDefined()
-    expect(screen.getByText(/Call a physician at once/)).toBeDefined()
+    expect(screen.getByText(/see a doctor at once/)).toBeDefined()
     expect(screen.getByText(/USDA Complete Guide to Home Canning, Guide 1/)).toBeDefined()
   })
 })
@@ -136,8 +136,8 @@ describe('a count', () => {
       jar({ id: 'a', code: 'A-1', bestBy: '2026-09-01' }),
       jar({ id: 'b', code: 'B-1', bestBy: '2027-01-01' }),
     ])
-    const put = screen.getByRole('button', { name: 'Put it down' })
-    expect(screen.getByText('Nothing was counted yet.')).toBeDefined()
+    const put = screen.getByRole('button', { name: 'Save count' })
+    expect(screen.getByText('Nothing counted yet.')).toBeDefined()
     expect((put as HTMLButtonElement).disabled).toBe(true)
     fireEvent.click(screen.getByRole('button', { name: /one less/ }))
     expect(screen.getByText('missing: A-1')).toBeDefined()

@@ -83,7 +83,7 @@ describe('the record', () => {
     expect(jars.getByText('1 jar sealed')).toBeTruthy()
     expect(jars.getByText('1 jar not sealed')).toBeTruthy()
     expect(jars.getByText('1 jar still on the shelf')).toBeTruthy()
-    const lines = within(screen.getByRole('region', { name: 'Who said what' }))
+    const lines = within(screen.getByRole('region', { name: 'Who recorded what' }))
     expect(lines.getByText(/^\w{3} 14 Aug 2025$/)).toBeTruthy()
     expect(lines.getByText(/12½ psi \(simulated gauge\)/)).toBeTruthy()
     expect(screen.getByRole('link', { name: 'As PDF' }).getAttribute('href')).toBe(
@@ -98,18 +98,18 @@ describe('the record', () => {
     const slip = row(1001, 'note', { text: 'Wrong load' })
     const back = row(1001.2, 'retracted', { eventId: slip.id })
     open(told(late, slip, back))
-    expect(screen.getByText(/, Alder, told at/)).toBeTruthy()
+    expect(screen.getByText(/, Alder, recorded at/)).toBeTruthy()
     expect(screen.getByText('Wrong load').closest('li')?.className).toMatch(/line-through/)
   })
   test('jars that are held are counted, and said why', () => {
     open(told(row(1000, 'left-overnight')), [jar({ loadId: 'd1', hold: 'in-doubt' })])
     expect(screen.getByText('Judged: in doubt: set the jars aside')).toBeTruthy()
-    expect(screen.getByText('1 jar still on the shelf, 1 of them held')).toBeTruthy()
+    expect(screen.getByText('1 jar still on the shelf, 1 of them set aside')).toBeTruthy()
     expect(screen.getByRole('button', { name: 'I looked into it…' })).toBeTruthy()
   })
   test('of a load that is not here says so', () => {
     open(told(), [], 'nobody')
-    expect(screen.queryByText('There is no such load')).toBeNull()
+    expect(screen.queryByText('This load doesn’t exist')).toBeNull()
     cleanup()
     show(RECORD, {
       at: '/stove/nobody/record',
@@ -119,7 +119,7 @@ describe('the record', () => {
         [['load', 'nobody', 'jars'], []],
       ],
     })
-    expect(screen.getByText('There is no such load')).toBeTruthy()
+    expect(screen.getByText('This load doesn’t exist')).toBeTruthy()
   })
   test('of a load that is long over is asked for: the list holds only recent ones', async () => {
     const asked = vi.fn((path: string) =>
@@ -281,7 +281,7 @@ describe('gauges that write by themselves', () => {
     of([gauge()])
     fireEvent.click(screen.getByRole('button', { name: 'Revoke…' }))
     expect(asked).not.toHaveBeenCalled()
-    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }))
     fireEvent.click(screen.getByRole('button', { name: 'Revoke…' }))
     fireEvent.click(screen.getByRole('button', { name: 'Revoke its token' }))
     return vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(1))
@@ -300,14 +300,14 @@ describe('gauges that write by themselves', () => {
     )
     of([])
     fireEvent.click(screen.getByRole('button', { name: 'Add one' }))
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Make it' }).disabled).toBe(true)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add it' }).disabled).toBe(true)
     fireEvent.change(screen.getByLabelText('Name'), { target: { value: '  On the shelf ' } })
     await act(async () => {
-      fireEvent.click(screen.getByRole('button', { name: 'Make it' }))
+      fireEvent.click(screen.getByRole('button', { name: 'Add it' }))
       await Promise.resolve()
     })
     expect(await screen.findByText('a-token-told-once')).toBeTruthy()
-    fireEvent.click(screen.getByRole('button', { name: 'It is written down' }))
+    fireEvent.click(screen.getByRole('button', { name: 'I’ve entered it' }))
     expect(screen.queryByText('a-token-told-once')).toBeNull()
   })
 })

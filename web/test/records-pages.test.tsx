@@ -81,12 +81,12 @@ describe('the logbook', () => {
   test('nothing that fits is another sentence than nothing at all', async () => {
     answering({ '/api/logbook': { rows: [], before: null } })
     show(<Logbook />, { at: '/?q=turnips' })
-    expect(await screen.findByText('Nothing in the logbook fits that')).toBeDefined()
+    expect(await screen.findByText('Nothing in the logbook matches')).toBeDefined()
   })
   test('without a network: what this device has, and that it is no more than that', async () => {
     answering({ '/api/logbook': new Error() })
     show(<Logbook />, { lists: { loads: [load({ stage: 'checked' }), load({ id: 'd2' })] } })
-    expect(await screen.findByText('What is on this device: 1 load of late.')).toBeDefined()
+    expect(await screen.findByText('On this device: 1 load recently.')).toBeDefined()
     expect(screen.getByRole('alert')).toBeDefined()
   })
 })
@@ -154,14 +154,14 @@ describe('the year', () => {
   test('a jar without a price for its produce is marked; nothing known is left empty', () => {
     const { again } = atYear(beets2025({ ...household.settings.prices, lid: 0.5 }))
     expect(screen.getByText('$0.50 *')).toBeDefined()
-    expect(screen.getByText(/Without produce that nobody named a price for/)).toBeDefined()
+    expect(screen.getByText(/Without produce that was weighed in without a price/)).toBeDefined()
     again(<p>gone</p>)
     atYear(beets2025())
     expect(screen.queryByText(/\$/)).toBeNull()
   })
   test('without an address the latest year there is', () => {
     atYear(beets2025(), '/records/year')
-    expect(screen.getByRole('heading', { name: 'What did 2025 bring?' })).toBeDefined()
+    expect(screen.getByRole('heading', { name: 'How was 2025?' })).toBeDefined()
   })
   test('a price is kept when its field is left, with the others as they are', async () => {
     const asked = answering({ '/api/household': { ...household, version: 2 } })
@@ -266,7 +266,7 @@ describe('next season', () => {
       'disabled',
       true,
     )
-    expect(screen.getByText(/a bed is expected from 18 Jul/)).toBeDefined()
+    expect(screen.getByText(/first picking expected 18 Jul/)).toBeDefined()
   })
   test('a bed of the season that runs is no bed of the next', () => {
     next({ plantings: [bed({ firstOn: '2026-08-20', lastOn: '2026-09-20' })] })
@@ -274,7 +274,7 @@ describe('next season', () => {
   })
   test('nothing is known of what the house eats: the one next step', () => {
     next({ needs: [] })
-    expect(screen.getByRole('link', { name: 'Say what we eat' })).toBeDefined()
+    expect(screen.getByRole('link', { name: 'Say what you eat' })).toBeDefined()
   })
 })
 
@@ -286,7 +286,7 @@ const preview = (more: object = {}) => ({
   ],
   rows: [
     { line: 2, words: '14 lb of beets', trouble: [], here: false },
-    { line: 3, words: '', trouble: ['“moonbeams”: Kelvit knows no such food.'], here: false },
+    { line: 3, words: '', trouble: ['“moonbeams”: Kelvit doesn’t know this food.'], here: false },
     { line: 4, words: '9 lb of carrots', trouble: [], here: true },
   ],
   good: 2,
@@ -319,11 +319,11 @@ describe('rows of a file', () => {
     show(<RowsIn />)
     choose()
     expect(await screen.findByText('14 lb of beets')).toBeDefined()
-    expect(screen.getByText(/Kelvit knows no such food/)).toBeDefined()
-    expect(screen.getByText('1 row here already, 1 row left out, as said above')).toBeDefined()
+    expect(screen.getByText(/Kelvit doesn’t know this food/)).toBeDefined()
+    expect(screen.getByText('1 row here already, 1 row left out, as explained above')).toBeDefined()
     expect(asked.some((a) => a.includes('write'))).toBe(false)
     fireEvent.click(screen.getByRole('button', { name: 'Take 1 row in' }))
-    expect(await screen.findByText('1 row taken in.')).toBeDefined()
+    expect(await screen.findByText('1 row imported.')).toBeDefined()
     expect(asked.filter((a) => a.includes('write=true'))).toHaveLength(1)
   })
   test('a column that was not found is chosen, and the file is looked at again', async () => {
@@ -350,7 +350,7 @@ describe('rows of a file', () => {
     vi.stubGlobal('fetch', () => new Promise<Response>((done) => waiting.push(done)))
     show(<RowsIn />)
     choose()
-    fireEvent.change(screen.getByLabelText('What the rows are'), { target: { value: 'lots' } })
+    fireEvent.change(screen.getByLabelText('What’s in the file'), { target: { value: 'lots' } })
     await waitFor(() => expect(waiting).toHaveLength(2))
     await act(async () => {
       waiting[1]!(
@@ -374,7 +374,7 @@ describe('tokens of other programs', () => {
     })
     show(<Programs />)
     fireEvent.change(screen.getByLabelText('For what'), { target: { value: ' Cellar lamp ' } })
-    fireEvent.change(screen.getByLabelText('It may'), { target: { value: 'pantry' } })
+    fireEvent.change(screen.getByLabelText('It can'), { target: { value: 'pantry' } })
     fireEvent.click(screen.getByRole('button', { name: 'Make a token' }))
     expect(await screen.findByDisplayValue('kelvit_secret')).toBeDefined()
     const { path, body } = asked.find((a) => a.method === 'PUT')!
@@ -397,7 +397,7 @@ describe('tokens of other programs', () => {
     })
     show(<Programs />)
     expect(
-      await screen.findByText(/all that I may do, until 1 Jan 2027, not used yet/),
+      await screen.findByText(/everything I can do, until 1 Jan 2027, not used yet/),
     ).toBeDefined()
     fireEvent.click(screen.getByRole('button', { name: 'Revoke…' }))
     expect(asked.some((a) => a.method === 'DELETE')).toBe(false)

@@ -79,8 +79,8 @@ describe('jars of another size', () => {
   }
   test('are offered where some have none; one press splits off what they hold', async () => {
     const sent = press([peas])
-    expect(screen.getByText(/You own 8 quarts for this; 40 pints stand empty/)).toBeDefined()
-    fireEvent.click(screen.getByRole('button', { name: 'Put them in pints' }))
+    expect(screen.getByText(/You own 8 quarts for this; 40 pints are empty/)).toBeDefined()
+    fireEvent.click(screen.getByRole('button', { name: 'Use them pints' }))
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(sent[0]).toEqual([
       'POST',
@@ -109,15 +109,15 @@ describe('what the plan counts on', () => {
     }
     show(<Notes view={view} plan={late} />)
     expect(document.body.textContent).toMatch(
-      /Small canner: have its dial tested by Mon 17 Aug, or 1 load of this plan \(7 jars\) cannot run/,
+      /Small canner: test its dial by Mon 17 Aug, or 1 load of this plan \(7 jars\) can’t run/,
     )
   })
   test.each([
-    ['a day that is over', planned({ onDate: '2026-08-13' }), /Pinned on Thu 13 Aug and not kept: its day is over/],
+    ['a day that is over', planned({ onDate: '2026-08-13' }), /Pinned to Thu 13 Aug and not possible: its day is over/],
     ['a canner that is gone', planned({ cannerId: 'c9' }), /its canner is gone or may not be used/],
     ['a lot that is gone', planned({ portions: [{ ...planned().portions[0]!, lotId: 'x' }] }), /its lot is gone or canned/],
     ['other jars', planned({ portions: [{ ...planned().portions[0]!, jar: 'pint' }] }), /its lot goes into other jars now/],
-    ['not pinned', planned({ pinned: false, onDate: '2026-08-13' }), /1 load of the plan can no longer be: its day is over/],
+    ['not pinned', planned({ pinned: false, onDate: '2026-08-13' }), /1 load of the plan can’t run any more: its day is over/],
   ] as const)('a pin is not kept for %s, and says so', (_, load, words) => {
     const view = viewOf(records(), [load])
     expect(view.plan.loads).toEqual([])
@@ -157,7 +157,7 @@ test('what the plan leans to is shown at the press; pressed twice in a row, the 
   const headers = { 'content-type': 'application/problem+json' }
   sent[1]!.answer(new Response(no, { status: 409, headers }))
   // Refused: what holds is shown again, and nothing more is sent.
-  await waitFor(() => expect(radio(/^Something between/).checked).toBe(true))
+  await waitFor(() => expect(radio(/^In between/).checked).toBe(true))
   expect(sent).toHaveLength(2)
 })
 

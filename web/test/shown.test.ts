@@ -103,10 +103,10 @@ describe('what the server decided otherwise is said', () => {
   })
   test('another jar, too few, none at all', () => {
     expect(said({}, { substituted: true, jars: [jar({ id: 'b', code: 'B-2' })] })).toBe(
-      'Somebody else had taken it first: jar B-2, the next oldest, is counted for it.',
+      'Somebody else took it first: jar B-2, the next oldest, was taken instead.',
     )
     expect(said({ count: 3 }, { short: 2 })).toBe('Somebody else was first: only 1 of 3 were left.')
-    expect(said({}, { jars: [], short: 1 })).toContain('nothing was counted')
+    expect(said({}, { jars: [], short: 1 })).toContain('Nothing was taken')
     expect(said({ why: 'moved' }, { jars: [], short: 1 })).toContain('not moved')
   })
   test('of a count: each jar that stayed as it was, and why', () => {

@@ -76,7 +76,7 @@ describe('the seal check', () => {
     for (let i = 0; i < times; i++)
       fireEvent.click(screen.getByRole('button', { name: new RegExp(`^Jar ${n}:`) }))
   }
-  const shelve = () => screen.getByRole<HTMLButtonElement>('button', { name: /^(Shelve|Note it)/ })
+  const shelve = () => screen.getByRole<HTMLButtonElement>('button', { name: /^(Shelve|Save)/ })
 
   test('no jar counts as sealed until a person says so', () => {
     open(13)
@@ -110,13 +110,13 @@ describe('the seal check', () => {
   test('what becomes of a jar that did not seal depends on the hours', () => {
     open(20)
     tap(1, 4)
-    expect(screen.getByRole('note').textContent).toMatch(/within 24 hours.*process again/)
+    expect(screen.getByRole('note').textContent).toMatch(/Within 24 hours.*process again/)
     cleanup()
     open(25)
     tap(1, 4)
-    expect(screen.getByRole('note').textContent).toMatch(/discard, unopened/)
+    expect(screen.getByRole('note').textContent).toMatch(/Discard it unopened/)
     tap(2, 3)
-    expect(screen.getAllByRole('note')[1]?.textContent).toMatch(/not for the shelf/)
+    expect(screen.getAllByRole('note')[1]?.textContent).toMatch(/Don’t shelve it/)
   })
 })
 
@@ -164,7 +164,7 @@ describe('filling', () => {
   })
   test('a canner that still holds a load is unloaded first; another canner’s load is no matter', () => {
     expect(open([load({ id: 'd2', code: 'WXYZ', stage: 'cooling' })]).disabled).toBe(true)
-    expect(screen.getByRole('alert').textContent).toMatch(/still holds batch WXYZ/)
+    expect(screen.getByRole('alert').textContent).toMatch(/still has batch WXYZ/)
     cleanup()
     expect(
       open([
@@ -189,7 +189,7 @@ describe('a planned load', () => {
     const changed = screen.getByRole('region', { name: 'Changed since it was planned' })
     expect(
       within(changed).getByText(
-        'Pressure: planned 12 psi; it runs at 13½ psi on your dial: it reads 1½ high.',
+        'Pressure: planned 12 psi; it now runs at 13½ psi on your dial: it reads 1½ high.',
       ),
     ).toBeTruthy()
     expect(screen.getByRole('button', { name: 'Start this load' })).toBeTruthy()
@@ -200,7 +200,7 @@ describe('a planned load', () => {
   })
   test('in a kitchen above the tables there is no button, but the reason', () => {
     open(dial(0), { ...household, altitudeFt: unit.feet(8500) })
-    expect(screen.getByRole('note').textContent).toMatch(/cannot be started as it is/)
+    expect(screen.getByRole('note').textContent).toMatch(/can’t start as it is/)
     expect(screen.queryByRole('button', { name: 'Start this load' })).toBeNull()
   })
 })

@@ -75,9 +75,9 @@ describe('a reading under the target', () => {
   test('is asked about, and a slip counts for nothing', () => {
     show(<Actions view={at(45, TO_PROCESS)} />)
     press('11½')
-    expect(screen.getByText('11½ is below 12: did it read that?')).toBeTruthy()
+    expect(screen.getByText('11½ is below 12: is that right?')).toBeTruthy()
     expect(said).toEqual([])
-    press('No, a slip')
+    press('No, that’s a typo')
     expect(said).toEqual([])
     press('12')
     expect(said).toEqual([{ kind: 'reading', psi: 12 }])
@@ -88,8 +88,8 @@ describe('a reading under the target', () => {
     expect(screen.getByRole('group', { name: 'Gauge reads, kPa' })).toBeTruthy()
     expect(screen.queryByText(/psi/)).toBeNull()
     press('80')
-    expect(screen.getByText('80 is below 83: did it read that?')).toBeTruthy()
-    press('No, a slip')
+    expect(screen.getByText('80 is below 83: is that right?')).toBeTruthy()
+    press('No, that’s a typo')
     press('83')
     expect(said).toEqual([{ kind: 'reading', psi: expect.closeTo(12.04, 2) as number }])
     // What reaches the figure counts as the target: the time goes on.
@@ -136,7 +136,7 @@ describe('no button is hidden because it should not be pressed', () => {
   test('weight on after four minutes: asked, and taken down when it is so', () => {
     show(<Actions view={at(24, TO_PROCESS.slice(0, 4))} />)
     press('Weight is on')
-    expect(screen.getByText(/06:00 of the ten minutes are still left/)).toBeTruthy()
+    expect(screen.getByText(/06:00 of the ten minutes are left/)).toBeTruthy()
     press('It is on already')
     expect(said).toEqual([{ kind: 'weight-on' }])
   })
@@ -199,7 +199,7 @@ describe('something happened', () => {
   test('two taps, with what follows beside each', () => {
     show(<Happened view={at(45, TO_PROCESS)} />)
     press('Something happened…')
-    press(/The water is low or boiled away/)
+    press(/The water is low or gone/)
     press('Just now')
     expect(said).toEqual([{ kind: 'water-low' }])
     press('Something happened…')
@@ -217,11 +217,9 @@ describe('something happened', () => {
     show(<Happened view={at(45, TO_PROCESS)} />)
     press('Something happened…')
     press(/Something else/)
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Take it down' }).disabled).toBe(
-      true,
-    )
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Record it' }).disabled).toBe(true)
     fireEvent.change(screen.getByLabelText('In your words'), { target: { value: ' The cat. ' } })
-    press('Take it down')
+    press('Record it')
     expect(said).toEqual([{ kind: 'note', text: 'The cat.' }])
   })
   test('everything that can have happened by now, also when the jars stand on the shelf', () => {
@@ -254,7 +252,7 @@ describe('prompts', () => {
     show(<Prompts view={at(63, list)} />)
     expect(screen.getByText(/Nobody read the gauge for 22 minutes/)).toBeTruthy()
     press('Alder did')
-    press('Nobody did')
+    press('Nobody watched it')
     expect(said).toEqual([
       { kind: 'watched', text: 'Alder', eventId: 'e006' },
       { kind: 'unwatched', eventId: 'e006' },
@@ -284,7 +282,7 @@ describe('prompts', () => {
   })
   test('“I hear it” is said once', () => {
     show(<Prompts view={at(51, TO_PROCESS)} />)
-    press('I hear it: quiet')
+    press('Turn the alarm off')
     expect(said).toEqual([{ kind: 'prompt-heard', text: 'look' }])
   })
 })

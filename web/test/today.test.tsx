@@ -46,7 +46,9 @@ const corn = lot({ id: 'c', foodId: 'corn', formId: 'corn-kernel', jar: 'pint', 
 describe('what wants doing', () => {
   test('sweet corn has no evening, with its jars and its day', () => {
     const [first] = shown({ lots: [corn] })
-    expect(first).toMatch(/^Sweet corn has no evening\. \d+ pints of sweet corn, can by Sun 16 Aug/)
+    expect(first).toMatch(
+      /^Sweet corn isn’t scheduled\. \d+ pints of sweet corn, can by Sun 16 Aug/,
+    )
     expect(first).toContain('[Find evenings]')
   })
   test('a lot that has its loads is not spoken of', () => {
@@ -70,7 +72,7 @@ describe('what wants doing', () => {
       { reason: 'dial-untested' as const, sentence: 'The dial gauge has no test on record.' },
     ]
     expect(shown({ canners: [canner({ blocks })] }).join()).toContain(
-      'Small canner may not be used. The dial gauge has no test on record.',
+      'Small canner can’t be used. The dial gauge has no test on record.',
     )
   })
   test.each([
@@ -144,8 +146,8 @@ describe('the first steps', () => {
     })
     show(<FirstSteps />, { lists: { ...EMPTY, canners: [canner()] } })
     expect(screen.getByText('Your canner').textContent).toContain('(done)')
-    expect(screen.queryByRole('button', { name: 'Keep the count' })).toBeNull()
-    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep these hours' })
+    expect(screen.queryByRole('button', { name: 'Save count' })).toBeNull()
+    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Save hours' })
     expect(keep.disabled).toBe(true)
     fireEvent.click(screen.getByRole('button', { name: 'Tue' }))
     fireEvent.click(screen.getByRole('button', { name: 'Sat' }))
@@ -161,7 +163,7 @@ describe('the first steps', () => {
     show(<FirstSteps />, {
       lists: { ...EMPTY, canners: [canner({ blocks, regulatedBy: 'dial', gauge: 'dial' })] },
     })
-    expect(screen.getByText('Note its gauge test')).toBeTruthy()
+    expect(screen.getByText('Record its gauge test')).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: 'Note the test' }))
     // Nobody's dial is right by default.
     expect(screen.getByLabelText<HTMLInputElement>('Reads high by, psi').value).toBe('')

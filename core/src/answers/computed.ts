@@ -61,14 +61,14 @@ function shareLoad(question: string, kitchen: ComputingKitchen): Computed | unde
   const [one, two] = foods
   if (!one || !two) return undefined
   const names = `${saidName(one)} and ${saidName(two)}`
-  const ask = `May ${names} share a load?`
+  const ask = `Can ${names} share a load?`
   const act = ['Plan a load', '/stove/plan'] as const
   const [size, ...smaller] = SIZES.map((jar) => ({ jar, lines: linesFor(one, two, jar, kitchen) }))
   const found = [size, ...smaller].find((s) => s && s.lines.length > 0)
   if (!found)
     return {
       ask,
-      say: 'No: the tables have no pressure for both of them in the same jars here. Run them one after the other.',
+      say: 'No. The tables have no shared pressure for them in the same jars here. Run them one after the other.',
       act,
     }
   const [first] = found.lines
@@ -76,7 +76,7 @@ function shareLoad(question: string, kitchen: ComputingKitchen): Computed | unde
   const longer = minutes > Math.min(...times) ? `, the longer of ${times.join(' and ')}` : ''
   return {
     ask,
-    say: `Yes: ${minutes} minutes${longer}, in ${found.jar === 'quart' ? 'quarts' : 'pints'}. ${found.lines.map((l) => l.words).join(' ')} They go in and come out together.`,
+    say: `Yes: ${minutes} minutes${longer}, in ${found.jar === 'quart' ? 'quarts' : 'pints'}. ${found.lines.map((l) => l.words).join(' ')} Put them in and take them out together.`,
     act,
   }
 }
@@ -233,7 +233,7 @@ function beginWhen(question: string, kitchen: ComputingKitchen): Computed | unde
   const begin = (((by - total) % 1440) + 1440) % 1440
   return {
     ask: `When must we begin to be done by ${sayTime(by, clockHours)}?`,
-    say: `At about ${sayTime(begin, clockHours)}${total > by ? ' the day before' : ''}, for ${countJars(jars, jar)} of ${saidName(food)} in ${canner.name}: ${showMinutes(total)} from the first knife to the last jar out, of them ${process.minutes} minutes of process. With more hands, or prepared before, it is less.`,
+    say: `At about ${sayTime(begin, clockHours)}${total > by ? ' the day before' : ''}, for ${countJars(jars, jar)} of ${saidName(food)} in ${canner.name}: ${showMinutes(total)} from starting prep to the last jar out, ${process.minutes} minutes of it process. It takes less with more hands or if you prepare ahead.`,
     act: ['The season’s days', '/season'],
   }
 }
@@ -261,7 +261,7 @@ function whichCanner(question: string, kitchen: ComputingKitchen): Computed | un
   })
   return {
     ask: `Which canner for ${people === 1 ? 'one' : people} at the table?`,
-    say: `${countJars(aMeal, jar)} a meal, ${meals} meals a week and ${JAR_WEEKS} weeks from jars make ${countJars(year, jar)} a year. ${loads.join('; ')}. A load is an evening of two hours and more, so count which of these you would run.`,
-    act: ['What if there were another', '/season/what-if'],
+    say: `${countJars(aMeal, jar)} a meal, ${meals} meals a week and ${JAR_WEEKS} weeks from jars make ${countJars(year, jar)} a year. ${loads.join('; ')}. A load takes two hours or more, so think about how many you want to run.`,
+    act: ['What if we had another canner', '/season/what-if'],
   }
 }

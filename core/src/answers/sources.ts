@@ -8,9 +8,9 @@ export const SOURCES: Readonly<Record<SourceId, string>> = {
   tomatoes: GUIDE_3,
   vegetables: GUIDE_4,
   meats: GUIDE_5,
-  manual: 'The canner’s and the range’s own manuals have the last word',
-  'lid-maker': 'The lid maker’s directions on the box have the last word',
-  extension: 'Usual advice of extension services; ask yours',
-  practice: 'From practice, within the tested guides',
+  manual: 'Check the canner’s and the range’s manuals first',
+  'lid-maker': 'Follow the lid maker’s directions on the box',
+  extension: 'Usual advice of extension services. Ask yours.',
+  practice: 'From experience, within the tested guides',
   kelvit: 'Kelvit’s own figures, from your records',
 }

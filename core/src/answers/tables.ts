@@ -167,11 +167,11 @@ function waterBath(first: Mention | undefined, kitchen: TableKitchen): TableAnsw
   return {
     id: 'water-bath',
     ask: food
-      ? `May ${saidName(food)} be canned in boiling water?`
-      : 'May vegetables be canned in boiling water?',
+      ? `Can ${saidName(food)} be canned in boiling water?`
+      : 'Can vegetables be canned in boiling water?',
     say: tomato
-      ? `The tested guides have a boiling-water process for tomatoes with added acid; Kelvit runs pressure only.${own ? ` Under pressure: ${own}` : ''}`
-      : `No. Vegetables, meat and soups are low in acid: boiling water cannot make them safe, however long. ${own ?? 'Use a pressure canner.'}`,
+      ? `The tested guides have a boiling-water process for tomatoes with added acid. Kelvit runs pressure only.${own ? ` Under pressure: ${own}` : ''}`
+      : `No. Vegetables, meat and soups are low in acid. Boiling water can’t make them safe, however long you boil them. ${own ?? 'Use a pressure canner.'}`,
     source: KELVIT,
     to: food ? `/methods?food=${food.id}` : '/methods',
     understood: `${food ? saidName(food) : 'vegetables'} in boiling water`,
@@ -228,7 +228,7 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
     const { refused } = found
     return {
       id: `refused-${refused.id}`,
-      ask: `May ${mention.words} be canned?`,
+      ask: `Can ${mention.words} be canned?`,
       say: `No: ${refused.name}. ${refused.reason} Instead: ${refused.instead.join(', ')}.`,
       source: KELVIT,
       to: `/methods?food=${refused.id}`,
@@ -241,7 +241,7 @@ function processOf(mention: Mention, text: string, kitchen: TableKitchen): Table
   const may = MAY.test(text) ? 'Yes, in a pressure canner. ' : ''
   return {
     id: 'process',
-    ask: `How are ${saidName(food)} canned?`,
+    ask: `How do I can ${saidName(food)}?`,
     say: line
       ? `${may}${line}`
       : `The tables have no process for ${saidName(food)} at ${showAltitude(kitchen.altitudeFt, kitchen.units)}. Ask your extension service.`,
@@ -275,7 +275,7 @@ function oneJar(mentions: readonly Mention[], kitchen: TableKitchen): TableAnswe
         : answer.question
   return {
     id: 'one-jar',
-    ask: `May ${names.join(' and ')} go into one jar?`,
+    ask: `Can ${names.join(' and ')} go into one jar?`,
     say,
     source: KELVIT,
     to: '/methods/jar',

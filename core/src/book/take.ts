@@ -43,9 +43,9 @@ export function whyNotTake(jar: JarToTake, why: TakeWhy, at: number): string | u
   if (jar.state !== 'on-shelf') return `This jar was already ${jar.state.replaceAll('-', ' ')}.`
   if (why === 'moved') return undefined
   if (!isOfOneJar(why) && jar.recipeId !== null)
-    return 'No tested process made this jar: do not eat from it, and do not give it away.'
+    return 'This jar was canned without a tested process. Don’t eat from it or give it away.'
   if (why === 'given' && jar.process === 'unknown')
-    return 'Nobody knows how this jar was processed: it is not given away.'
+    return 'Nobody knows how this jar was processed. Don’t give it away.'
   return whyNotFate(jar, stateAfter(why), at)
 }
 

@@ -42,7 +42,7 @@ export const countedLots = (
         : 0,
     }))
 
-/** What a variety took to fill a quart here. */
+/** What a variety took to make a quart here. */
 export interface VarietyYield {
   /** Null for lots of which nobody said it. */
   readonly variety: string | null

@@ -108,7 +108,7 @@ function complainAmount(line: string, body: string): Complaint {
   return complain(
     'amount',
     word,
-    `Begin with an amount, such as 1.5, 1 1/2, 60 or 2 doz; “${word}” is not one.`,
+    `Say how much, such as 1.5, 1 1/2, 60 or two dozen. “${word}” isn’t an amount.`,
     sized ? { fixes: [{ label: `a ${word}`, line: `a ${line}` }] } : {},
   )
 }
@@ -294,7 +294,7 @@ function weigh(parts: Parts): WeighIn | Complaint {
     return complain(
       'too-much',
       kitchenNumber(amount),
-      `${Math.round(total).toLocaleString('en-US')} lb is more than one line can be. Check the number and the unit.`,
+      `${Math.round(total).toLocaleString('en-US')} lb is too much for one line. Check the number and the unit.`,
     )
   const { containers } = said
   // A bag or box that was counted is what a bare price is for.

@@ -100,7 +100,7 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
 function lookedInto(s: LoadState, { e, at }: Word): Step {
   const text = e.text ?? ''
   if (!isReason(text))
-    return ask(s, 'Say who you asked and what they said, in three words or more.')
+    return ask(s, 'Write who you asked and what they said, in three words or more.')
   const word = {
     id: e.id,
     at,
@@ -114,11 +114,11 @@ function lookedInto(s: LoadState, { e, at }: Word): Step {
 
 const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   started: (s, w) =>
-    s.stage === 'planned' ? enter(s, 'preparing', w.at) : ask(s, 'The load was started already.'),
+    s.stage === 'planned' ? enter(s, 'preparing', w.at) : ask(s, 'This load has already started.'),
   'filling-began': (s, w) =>
     s.stage === 'preparing'
       ? enter(s, 'filling', w.at)
-      : ask(s, 'Filling was said before, or the lid is on already.'),
+      : ask(s, 'You already recorded filling, or the lid is on.'),
   locked,
   'steam-steady': steamSteady,
   'steam-faltered': steamFaltered,
@@ -161,6 +161,6 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   retracted: (s) =>
     ask(
       s,
-      'This stays in the record. Only the last step can be taken back, within a minute, and never what starts or breaks a clock.',
+      'This stays in the record. You can only undo the last step within a minute, and never a step that starts or stops the clock.',
     ),
 }

@@ -137,14 +137,14 @@ export function whyNotTogether(
     if (takes === 0)
       return {
         reason: 'capacity',
-        sentence: `${canner.name} takes no ${p.mouth}-mouth jars of this size by its manual.`,
+        sentence: `${canner.name} doesn’t take ${p.mouth}-mouth jars of this size, by its manual.`,
       }
     share += p.jars / takes
   }
   if (share > 1 + 1e-9)
     return {
       reason: 'capacity',
-      sentence: `${canner.name} does not take that many jars at once. Make it two loads.`,
+      sentence: `${canner.name} doesn’t take that many jars at once. Make it two loads.`,
     }
   const [first] = filled
   const jars = filled.reduce((n, p) => n + p.jars, 0)
@@ -161,7 +161,7 @@ export function whyNotTogether(
 
 /** Why no lid is locked on a canner in which another batch still stands. */
 export const stillHolds = (canner: string, batch: string): string =>
-  `${canner} still holds batch ${batch}. Unload it before the next lid is locked.`
+  `${canner} still has batch ${batch} in it. Unload it first.`
 
 /** Whether a load's jars are in its locked canner at this stage, so that no second load may go in. */
 export const isInCanner = (stage: LoadStage): boolean =>

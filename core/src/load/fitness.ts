@@ -47,7 +47,7 @@ function dialBlocks(test: GaugeTest | null): Block[] {
     return [
       {
         reason: 'dial-untested',
-        sentence: 'The dial gauge has no test on record. Have it tested before the next load.',
+        sentence: 'The dial gauge hasn’t been tested. Have it tested before the next load.',
       },
     ]
   if (!(Math.abs(test.errorPsi) <= DIAL_MAX_ERROR))

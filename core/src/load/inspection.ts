@@ -1,4 +1,4 @@
-/** One thing to look at before a canner is used. */
+/** One thing to check before a canner is used. */
 export interface InspectionPoint {
   readonly id: string
   readonly look: string
@@ -12,7 +12,7 @@ export interface InspectionPoint {
 const INSPECTION: readonly InspectionPoint[] = [
   {
     id: 'vent',
-    look: 'Vent pipe clear: hold the lid to the light',
+    look: 'Vent pipe clear: hold the lid up to the light',
     wrong: 'The vent pipe is blocked.',
   },
   {
@@ -42,12 +42,12 @@ const INSPECTION: readonly InspectionPoint[] = [
   {
     id: 'manual',
     look: 'Manual at hand',
-    wrong: 'There is no manual at hand for water, capacity and gauge.',
+    wrong: 'You don’t have its manual for water, capacity and gauge.',
   },
   {
     id: 'size',
     look: 'Holds four quarts upright with the lid on',
-    wrong: 'The pot is too small to count as a canner.',
+    wrong: 'The pot is too small to be a canner.',
   },
 ]
 

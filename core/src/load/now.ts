@@ -136,7 +136,7 @@ const promptsAt = (
   ...pressurePrompts(setup, state, now, units),
   ...lookPrompts(setup, state, now),
   ...(clock.kind === 'down' && clock.leftMs === 0 && state.stage !== 'standing'
-    ? due('done', now - clock.endsAt, DONE[state.stage] ?? 'The time is over.')
+    ? due('done', now - clock.endsAt, DONE[state.stage] ?? 'The time is up.')
     : []),
   ...waitPrompts(setup, state, now - state.since),
 ]
@@ -154,12 +154,12 @@ function pressurePrompts(
   const pressure = last ? last.psi - setup.gaugeErrorPsi : 0
   const high =
     last && last.psi > TOO_HIGH_PSI
-      ? due('heat-down', now - last.at, 'Heat down at once. Nobody stays near the lid.')
+      ? due('heat-down', now - last.at, 'Turn the heat down now. Stay away from the lid.')
       : last && setup.regulatedBy === 'dial' && pressure > setup.psi + EASE_OVER_PSI
         ? due(
             'ease',
             now - last.at,
-            `Ease the heat a little: hold it near ${gauge.say(gauge.target(dialTarget(setup)))} ${gauge.unit}.`,
+            `Ease the heat a little. Hold it near ${gauge.say(gauge.target(dialTarget(setup)))} ${gauge.unit}.`,
           )
         : []
   if (state.vent !== 'short') return high
@@ -168,7 +168,7 @@ function pressurePrompts(
     ...due(
       'vent-again',
       0,
-      'It was not vented for ten unbroken minutes. Heat off, let it fall to zero by itself, weight off, vent again.',
+      'It didn’t vent for ten full minutes. Turn the heat off, let it fall to zero on its own, take the weight off, and vent again.',
     ),
   ]
 }
@@ -208,25 +208,25 @@ function waitPrompts(setup: LoadSetup, { stage }: LoadState, passed: number): re
         'jars-waiting',
         // From the last jar, as many as there are to fill.
         passed - (setup.fillMinutes ?? 0) * 60_000 - JARS_WAIT_MS,
-        'Put the filled jars into the canner: they should wait no longer than 15 minutes.',
+        'Put the filled jars into the canner. They shouldn’t wait longer than 15 minutes.',
       )
     case 'heating':
       return due(
         'no-steam',
         passed - NO_STEAM_MS,
-        'No steam after an hour. More heat, or is the lid leaking?',
+        'No steam after an hour. Turn up the heat, or check the lid for leaks.',
       )
     case 'climbing':
       return due(
         'slow-climb',
         passed - SLOW_CLIMB_MS,
-        'It has climbed for 45 minutes. Is the weight seated, is the burner strong enough?',
+        'It’s been climbing for 45 minutes. Is the weight seated? Is the burner strong enough?',
       )
     case 'cooling':
       return due(
         'cooling-long',
         passed - COOLING_LONG_MS,
-        'Cooling for four hours. At zero by now? Say so, and take the jars out.',
+        'It’s been cooling for four hours. If it’s at zero, record it and take the jars out.',
       )
     case 'standing':
       return due('check-seals', passed - STAND_OPEN_MS, 'Bands off. Press each lid.', {
@@ -238,10 +238,10 @@ function waitPrompts(setup: LoadSetup, { stage }: LoadState, passed: number): re
 }
 
 const DONE: Readonly<Partial<Record<LoadState['stage'], string>>> = {
-  venting: 'Ten minutes are over. Weight on.',
-  processing: 'The time is over. Heat off.',
-  resting: 'Open it, the lid tipped away from your face.',
-  unloading: 'Jars out, upright, an inch apart.',
+  venting: 'Ten minutes are up. Weight on.',
+  processing: 'The time is up. Heat off.',
+  resting: 'Open it with the lid tipped away from your face.',
+  unloading: 'Take the jars out. Set them upright, an inch apart.',
 }
 
 const reprocessBy = (state: LoadState): number | null =>

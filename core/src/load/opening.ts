@@ -106,7 +106,7 @@ export function sealsChecked(s: LoadState, w: Word): Step {
   return early
     ? ask(
         { ...checked, pressedEarly: true },
-        'You pressed the lids before 12 hours. Press them again then: a lid that is down now may still let go.',
+        'You pressed the lids before 12 hours. Press them again then. A lid that’s down now may still let go.',
       )
     : checked
 }

@@ -169,7 +169,7 @@ export const wentDown = (next: LoadState, before: LoadState, w: Word): Step =>
   isFast(next, before, w)
     ? ask(
         doubt(next, 'cooled-fast', w.e),
-        'The pressure was gone very soon after the heat. Did somebody let it down by hand, or with cold water?',
+        'The pressure dropped very fast. Did somebody release it by hand or use cold water?',
       )
     : next
 

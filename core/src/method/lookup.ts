@@ -138,7 +138,7 @@ function refuseUnlisted(word: string): Refusal {
   if (found.kind === 'refused') return refuseFood(found.refused)
   return refuse(
     'no-tested-process',
-    `There is no tested process called “${word.slice(0, 60)}” in the tables, so there is no number.`,
+    `There’s no tested process called “${word.slice(0, 60)}” in the tables.`,
     ['freeze', 'eat fresh', 'ask your extension service'],
     REFUSED_SOURCE,
   )

@@ -79,7 +79,7 @@ function tooLarge({ ingredients }: MixedJarQuery): MixedJarAnswer {
       verdicts: ingredients.map((name) => ({
         name,
         allowed: false,
-        reason: 'No time for such a jar.',
+        reason: 'There’s no tested time for this jar.',
       })),
     },
     'jar-too-large',
@@ -130,7 +130,7 @@ function decide(jar: Jar): MixedJarAnswer {
     return refuse(
       jar,
       'not-combined',
-      `${capital(saidName(apart.food))}: its own process is one to ask your extension service about; it is not combined with other foods.`,
+      `${capital(saidName(apart.food))}: ask your extension service about its process. Don’t combine it with other foods.`,
       ['can it by itself after asking', 'leave it out', 'freeze'],
     )
   const sauce = solids.find((s) => IN_SAUCE.has(s.form.id))

@@ -36,7 +36,7 @@ export function mixedLoad(processes: readonly Process[]): MixedLoad | Refusal {
   }
   return refuse(
     'pressures-differ',
-    'These foods have no tested process at the same pressure, so they cannot share a load.',
+    'These foods have no tested process at the same pressure, so they can’t share a load.',
     ['run them as separate loads'],
     BANDS_SOURCE,
   )

@@ -56,13 +56,13 @@ function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefi
       : `This jar was already ${jar.state.replaceAll('-', ' ')}.`
   if (jar.hold === 'in-doubt')
     return to === 'eaten' || to === 'opened' || to === 'given'
-      ? 'Its load is in doubt: do not eat from it, and do not give it away, until it was looked into.'
+      ? 'Its load is in doubt. Don’t eat from it or give it away until somebody has reviewed it.'
       : undefined
-  if (to === 'given') return 'Only sound jars are given away.'
+  if (to === 'given') return 'You can only give away sound jars.'
   if (to === 'on-shelf')
     return jar.state === 'on-shelf'
       ? undefined
-      : 'It was not processed as tested: it never goes on the shelf.'
+      : 'It wasn’t processed as tested. It can’t go on the shelf.'
   if (to !== 'discarded' && to !== 'set-aside' && isPastRescue(jar, at))
     return 'It was not processed as tested and was out for more than 24 hours. Discard it, unopened and untasted.'
   return undefined
@@ -78,20 +78,20 @@ function whyNotHeld(jar: JarToDecide, to: JarState, at: number): string | undefi
 export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string | undefined {
   if (jar.seal === 'broken') return 'This jar is broken.'
   if (to === 'missing') return whyNotMissing(jar)
-  if (jar.state === 'opened' && to === 'given') return 'An opened jar is not given away.'
+  if (jar.state === 'opened' && to === 'given') return 'You can’t give away an opened jar.'
   if (jar.state === 'opened' && to === 'on-shelf')
-    return 'An opened jar does not go back on the shelf.'
+    return 'An opened jar can’t go back on the shelf.'
   if (to === 'processed-again')
     return jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
       ? undefined
-      : 'Only jars that are out for less than 24 hours are processed again.'
+      : 'You can only process jars again within 24 hours of coming out.'
   const held = whyNotHeld(jar, to, at)
   if (held !== undefined || jar.hold === 'not-processed') return held
   if (mayBeShelved(jar.seal)) {
-    if (to === 'set-aside') return 'This jar sealed; it stands on the shelf.'
+    if (to === 'set-aside') return 'This jar sealed and is on the shelf.'
     if (to === 'refrigerated' || to === 'frozen')
       return jar.state === 'on-shelf' || GONE.has(jar.state)
-        ? 'A sealed jar stands on the shelf.'
+        ? 'A sealed jar belongs on the shelf.'
         : undefined
     return to !== 'on-shelf' && GONE.has(jar.state)
       ? `This jar was already ${jar.state}.`
@@ -99,13 +99,13 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
   }
   if (to === 'on-shelf')
     return jar.seal === 'unsealed'
-      ? 'An unsealed jar never goes on the shelf.'
-      : 'A jar that lost half of its liquid or more never goes on the shelf. Refrigerate it and eat it within days.'
-  if (to === 'given') return 'Only sound jars are given away.'
+      ? 'An unsealed jar can’t go on the shelf.'
+      : 'A jar that lost half of its liquid or more can’t go on the shelf. Refrigerate it and eat it within days.'
+  if (to === 'given') return 'You can only give away sound jars.'
   if (to === 'set-aside') return undefined
   if (to !== 'discarded' && GONE.has(jar.state)) return `This jar was already ${jar.state}.`
   if (to !== 'discarded' && isPastRescue(jar, at))
-    return 'It stood unsealed at room temperature for more than 24 hours. Discard it, unopened and untasted.'
+    return 'It was unsealed at room temperature for more than 24 hours. Discard it unopened and untasted.'
   return undefined
 }
 

@@ -25,7 +25,7 @@ export const policyFor = (policy: HouseholdPolicy, foodId: string): KeepingPolic
 export interface ShelfDates {
   /** Best quality until this plain date, ISO. */
   readonly bestBy: string
-  /** Look it over by this plain date, ISO; says nothing about safety. */
+  /** Check it by this plain date, ISO; says nothing about safety. */
   readonly reviewBy: string
 }
 

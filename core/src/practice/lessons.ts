@@ -29,7 +29,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'water-only',
     title: 'Water only, first time',
     about:
-      'No jars yet: bring it to steam, vent ten minutes, hold 11 psi (76 kPa) for five, and let it cool by itself.',
+      'No jars yet. Bring it to steam, vent ten minutes, hold 11 psi (76 kPa) for five minutes, and let it cool on its own.',
     options: { ...PLAIN, jars: 0 },
     gauge: 'dial',
     minutes: 5,
@@ -47,7 +47,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'by-ear',
     title: 'By ear',
     about:
-      'A weighted gauge: no needle, only the sound. Just rocking is enough; wild rocking boils the water away.',
+      'A weighted gauge has no needle, only a sound. Gentle rocking is enough. Wild rocking boils the water away.',
     options: { ...PLAIN, size: 'small', weightPsi: 10 },
     gauge: 'weighted',
     minutes: 10,
@@ -55,7 +55,7 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'weak-burner',
     title: 'A weak burner',
-    about: 'It comes up slowly and drops at every touch. Is there enough heat to hold it at all?',
+    about: 'It comes up slowly and drops when you turn it down. Is there enough heat to hold it?',
     options: { ...PLAIN, faults: { burner: 0.42 } },
     gauge: 'dial',
     minutes: 10,
@@ -64,7 +64,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'gust',
     title: 'A gust of wind',
     about:
-      'Outdoors: somewhere in the process a draught takes heat away. Notice it before the needle tells you too late.',
+      'You’re outdoors, and wind takes heat away during the process. Notice it before the pressure falls.',
     options: { ...PLAIN, faults: { gust: { fromS: 2000, toS: 2240 } } },
     gauge: 'dial',
     minutes: 15,
@@ -73,7 +73,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'sticky-vent',
     title: 'A sticky vent',
     about:
-      'The vent is half blocked: little steam comes, and the air stays in. What does the plume tell you?',
+      'The vent is half blocked. Little steam comes out, and the air stays in. What does the steam tell you?',
     options: { ...PLAIN, faults: { vent: 0.1 } },
     gauge: 'dial',
     minutes: 10,
@@ -82,7 +82,7 @@ export const LESSONS: readonly Lesson[] = [
     id: 'dial-high',
     title: 'A dial that reads high',
     about:
-      'Its last test found it 2 psi (14 kPa) high: what it must show is more than the tested figure.',
+      'Its last test found it 2 psi (14 kPa) high, so it has to show more than the tested figure.',
     options: { ...PLAIN, faults: { dialHighPsi: 2 } },
     gauge: 'dial',
     minutes: 10,
@@ -90,7 +90,7 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'boiled-dry',
     title: 'Boiled dry',
-    about: 'Somebody forgot the water. Watch what happens to plume and needle, and act in time.',
+    about: 'Somebody forgot the water. Watch the steam and the needle, and act in time.',
     options: { ...PLAIN, waterKg: 0.55 },
     gauge: 'dial',
     minutes: 15,
@@ -98,7 +98,7 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'lid-off-marks',
     title: 'The lid off its marks',
-    about: 'It steams all round and does not come up. What now?',
+    about: 'Steam comes out all around the lid, and the pressure won’t come up. What now?',
     options: { ...PLAIN, faults: { lidOffMarks: true } },
     gauge: 'dial',
     minutes: 10,
@@ -106,7 +106,7 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'phone',
     title: 'The phone rings',
-    about: 'Seven quarts, and in the middle of it somebody calls. Let it ring, or answer and see.',
+    about: 'Seven quarts, and somebody calls in the middle. Let it ring, or answer and see.',
     options: PLAIN,
     gauge: 'dial',
     minutes: 15,
@@ -115,7 +115,7 @@ export const LESSONS: readonly Lesson[] = [
   {
     id: 'high-up',
     title: 'At 5,000 feet',
-    about: 'The same steam needs more on the dial up here. Everything else is as it was.',
+    about: 'You need more on the dial at this altitude. Everything else is the same.',
     options: { ...PLAIN, altitudeFt: 5000 },
     gauge: 'dial',
     minutes: 10,

@@ -21,7 +21,7 @@ export interface Finding {
 }
 
 /**
- * What was held, what was lost and why, and what to try next, from the true course of a
+ * What went well, what was lost and why, and what to try next, from the true course of a
  * practice run beside what was said of it. Never a verdict on food: nothing was canned.
  * @param samples in order of time.
  * @param units what the household reads its gauges in.
@@ -38,8 +38,7 @@ export function reviewPractice(
   aboutVenting(state, samples, add)
   aboutHolding(setup, state, samples, units, add)
   aboutJars(last, state, units, add)
-  if (found.every((f) => f.kind === 'held'))
-    add('try', 'Now with something against you: take one of the later lessons.')
+  if (found.every((f) => f.kind === 'held')) add('try', 'Try one of the later lessons.')
   return found
 }
 
@@ -89,18 +88,18 @@ function aboutHolding(
   }
   if (run) add('held', `${setup.minutes} unbroken minutes at pressure.`)
   else {
-    add('lost', `The ${setup.minutes} minutes were never whole.`)
-    add('try', 'Stay with it to the end: the heat goes off only when the clock is at zero.')
+    add('lost', `You never held the full ${setup.minutes} minutes.`)
+    add('try', 'Stay until the end. Turn the heat off only when the clock is at zero.')
   }
   if (state.restarts > 0) {
     const { restarts } = state
     add(
       'lost',
-      `The time began again ${restarts === 1 ? 'once' : `${restarts} times`}: ${Math.round(state.lostMs / 60_000)} minutes for nothing.`,
+      `The time began again ${restarts === 1 ? 'once' : `${restarts} times`}: ${Math.round(state.lostMs / 60_000)} minutes lost.`,
     )
     add(
       'try',
-      'Hold half a psi (3 kPa) over the target, and turn the knob a hair at a time: it answers after a minute, not at once.',
+      'Hold half a psi (3 kPa) over target and turn the knob a little at a time. It takes a minute to respond.',
     )
   }
   const target = dialTarget(setup)
@@ -109,13 +108,13 @@ function aboutHolding(
   const most = Math.max(0, ...during.map((s) => s.dialPsi))
   const unseen = during.some((s) => s.dialPsi < target - 0.05) && state.restarts === 0
   if (unseen && setup.regulatedBy === 'dial')
-    add('lost', 'It was under the target for a while and nobody said so: look more often.')
+    add('lost', 'It was below target for a while and you didn’t notice. Look more often.')
   if (most > target + 3) {
     add(
       'lost',
       `It rose to ${gauge.say(Math.round(gauge.reading(most) / gauge.step) * gauge.step)} ${gauge.unit}: more than needed, and liquid leaves the jars on the way back.`,
     )
-    add('try', 'Begin to lower the heat 3 psi (20 kPa) before the target.')
+    add('try', 'Start lowering the heat 3 psi (20 kPa) before target.')
   } else if (run && most <= target + 2)
     add('held', 'Never more than 2 psi (14 kPa) over the target.')
 }
@@ -142,7 +141,7 @@ function aboutJars(last: PracticeState, state: LoadState, units: UnitSystem, add
     add('held', 'The jars kept their liquid.')
   if (last.waterKg < 0.05) {
     add('lost', 'It boiled dry.')
-    add('try', 'Two to three inches of water before it starts, and no more heat than it needs.')
+    add('try', 'Start with two to three inches of water, and use only as much heat as it needs.')
   }
-  if (last.plugBlown) add('lost', 'The overpressure plug let go.')
+  if (last.plugBlown) add('lost', 'The overpressure the plug blew.')
 }

@@ -74,7 +74,7 @@ export const identify =
       throw new ProblemError(
         401,
         'token',
-        'This token is not known here, is past its day, or was revoked. Make another under Household.',
+        'This token is unknown, expired or revoked. Make a new one under Household.',
       )
     if (token && found) Object.assign(ctx.state, found, { tokenHash: hashToken(token) })
     sameMember(ctx, found?.actor)
@@ -118,7 +118,7 @@ function sameMember(ctx: Context, actor: Actor | undefined): void {
     throw new ProblemError(
       401,
       'other-member',
-      'This was kept for somebody else. It is sent when they sign in here again.',
+      'Somebody else recorded this. We’ll send it when they sign in here again.',
     )
 }
 
@@ -225,7 +225,7 @@ function invitationRoutes(router: Router, deps: Deps): void {
   )
   const tokenOf = (ctx: Context): string => {
     const token = (ctx.params as { token?: string }).token ?? ''
-    if (token.length > 100) throw new ProblemError(400, 'invalid', 'This is not an invitation.')
+    if (token.length > 100) throw new ProblemError(400, 'invalid', 'This isn’t an invitation.')
     return token
   }
   serve(router, accountApi.invitation, async ({ ctx }) => {

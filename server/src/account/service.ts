@@ -128,13 +128,13 @@ export async function signIn(deps: Deps, name: string, passphrase: string): Prom
   const [found] = await askSignIn(deps.db, signInKey(name))
   const matches = await passphraseMatches(found?.passphrase_hash ?? (await nobody), passphrase)
   if (!found || !matches)
-    throw new ProblemError(401, 'wrong-sign-in', 'That name and passphrase do not belong together.')
+    throw new ProblemError(401, 'wrong-sign-in', 'That name and passphrase don’t match.')
   return openSession(deps, found.member_id, found.household_id)
 }
 
 export async function signInToDemo(deps: Deps): Promise<string> {
   const [demo] = deps.demo ? await askDemo(deps.db) : []
-  if (!demo) throw notFound('There is no demo household here.')
+  if (!demo) throw notFound('There’s no demo household here.')
   return openSession(deps, demo.member_id, demo.household_id, DEMO_SESSION_DAYS)
 }
 
@@ -145,7 +145,7 @@ const registrationClosed = (): ProblemError =>
   new ProblemError(
     403,
     'registration-closed',
-    'This Kelvit already has its household. Ask its keeper for an invitation.',
+    'This Kelvit already has a household. Ask its keeper for an invitation.',
   )
 
 /** Makes a household with its keeper and signs the keeper in. */
@@ -210,8 +210,7 @@ export async function changeSelf(
   tokenHash: string,
   { name, passphrase }: SelfChange,
 ): Promise<Member> {
-  if (actor.demo && passphrase)
-    throw unprocessable('demo', 'The demo household has no passphrase of its own.')
+  if (actor.demo && passphrase) throw unprocessable('demo', 'The demo household has no passphrase.')
   const passphraseHash = passphrase && (await newHash(deps, actor, passphrase))
   return deps.db.inHousehold(actor, async (tx) => {
     await changeRows(tx, members, eq(members.id, actor.memberId), {
@@ -238,12 +237,12 @@ async function newHash(
     tx.select({ hash: members.passphraseHash }).from(members).where(eq(members.id, actor.memberId)),
   )
   if (!(await passphraseMatches(row?.hash ?? (await nobody), before)))
-    throw unprocessable('wrong-passphrase', 'That is not your passphrase of today.')
+    throw unprocessable('wrong-passphrase', 'That isn’t your current passphrase.')
   return hashPassphrase(after)
 }
 
 const lastKeeper = () =>
-  unprocessable('last-keeper', 'The household needs a keeper. Make somebody else keeper first.')
+  unprocessable('last-keeper', 'The household needs a keeper. Make somebody else the keeper first.')
 
 export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void> =>
   deps.db.inHousehold(actor, async (tx) => {
@@ -278,7 +277,7 @@ export async function invite(deps: Deps, actor: Actor, id: string, role: Role): 
       madeBy: actor.memberId,
       ...fresh,
     })
-    if (!made) throw conflict('used-already', 'This invitation was used already. Make another.')
+    if (!made) throw conflict('used-already', 'This invitation was already used. Make a new one.')
   })
   return token
 }
@@ -296,7 +295,7 @@ export async function readInvitation(deps: Deps, token: string) {
   const [found] = await askInvitation(deps.db, hashToken(token))
   if (!found || found.used_at || found.expires_at.getTime() < Date.now())
     throw notFound(
-      'This invitation was used already, is over a week old, or never was. Ask the keeper for a new one.',
+      'This invitation was already used, is over a week old, or doesn’t exist. Ask the keeper for a new one.',
     )
   return found
 }
@@ -311,7 +310,7 @@ export async function acceptInvitation(
   const member = await newMember(person, invitation.role)
   await deps.db.inHousehold({ householdId: invitation.household_id }, async (tx) => {
     if (!(await useInvitation(tx, invitation.id, new Date())))
-      throw conflict('used-meanwhile', 'Somebody used this invitation a moment ago.')
+      throw conflict('used-meanwhile', 'Somebody just used this invitation.')
     await addRows(tx, members, [{ id: memberId, householdId: invitation.household_id, ...member }])
   })
   return openSession(deps, memberId, invitation.household_id)

@@ -36,14 +36,14 @@ export function tokenRoutes(router: Router, deps: Deps): void {
       throw new ProblemError(
         403,
         'demo',
-        'The demo household gives no tokens: anybody may be in it.',
+        'The demo household has no tokens, because anyone can use it.',
       )
     const id = readId(ctx)
     const token = `${TOKEN_MARK}${newToken()}`
     const { name, scope, days } = body
     const { row, made } = await deps.db.inHousehold(actor, async (tx) => {
       if ((await readTokens(tx, actor.memberId)).length >= MOST_TOKENS)
-        throw unprocessable('tokens', `${MOST_TOKENS} tokens are enough. Revoke one first.`)
+        throw unprocessable('tokens', `${MOST_TOKENS} tokens is the limit. Revoke one first.`)
       const made = await addToken(tx, {
         id,
         householdId: actor.householdId,

@@ -121,7 +121,7 @@ async function estimate(
   const wantedForm = query.form ?? read.formId
   const form = read.food.forms.find((f) => f.id === wantedForm)
   if (!form || !formOf(form.id))
-    throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+    throw unprocessable('no-form', 'This way of canning doesn’t fit that food.')
   const yields = actor ? await ownYields(deps, actor, form.id) : []
   const { low, likely, high, exact } = estimateJars(
     read.pounds,

@@ -24,14 +24,14 @@ const MOST_BYTES = 4 * 1024 * 1024
 export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void {
   serve(router, archiveApi.csvOut, async ({ actor, ctx }) => {
     const kind = CSV_KINDS.find((k) => k === (ctx.params as Record<string, string>).kind)
-    if (!kind) throw notFound(`Rows are written out as one of ${CSV_KINDS.join(', ')}.`)
+    if (!kind) throw notFound(`Rows can be exported as one of ${CSV_KINDS.join(', ')}.`)
     const tables = await deps.db.inHousehold({ ...actor, snapshot: true }, (tx) =>
       tablesOf(tx, kind),
     )
     const text = await beside(
       'csv-write',
       { kind, tables },
-      'These rows take too long to write out. Try again when Kelvit has less to do.',
+      'These rows take too long to export. Try again later.',
     )
     ctx.type = 'text/csv; charset=utf-8'
     ctx.attachment(`kelvit-${kind}.csv`)
@@ -44,7 +44,7 @@ export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void
     const read = await beside(
       'csv',
       { bytes, kind, columns, reading },
-      'This file takes too long to read. Nothing was taken over from it.',
+      'This file takes too long to read. Nothing was imported.',
     )
     return deps.db.inHousehold(actor, (tx) => takeRows(tx, deps, actor, query, read, writers))
   })

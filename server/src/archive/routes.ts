@@ -30,7 +30,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
     const zip = await beside(
       'archive-write',
       { ...parts, schema: JSON.stringify(archiveSchema(), null, 2) },
-      'This archive takes too long to pack. Try again when Kelvit has less to do.',
+      'This archive takes too long to pack. Try again later.',
     )
     ctx.type = 'application/zip'
     ctx.attachment('kelvit-archive.zip')
@@ -42,13 +42,13 @@ export function archiveRoutes(router: Router, deps: Deps): void {
       throw new ProblemError(
         403,
         'demo',
-        'Nothing is read into the demo household: anybody may be in it.',
+        'You can’t import into the demo household, because anyone can use it.',
       )
     const zip = await readFile(ctx, MOST_BYTES, 'An archive')
     const read = await beside(
       'archive-read',
       { zip, usual: DEFAULT_SETTINGS },
-      'This archive takes too long to read. Nothing was taken over from it.',
+      'This archive takes too long to read. Nothing was imported.',
     )
     const household = JSON.parse(read.household) as Household
     const rows = await deps.db.inHousehold(actor, (tx) =>
@@ -90,7 +90,7 @@ async function putBack(
   if (!(await isEmpty(tx, archiveTables)))
     throw conflict(
       'not-empty',
-      'An archive is read into an empty household only, so that nothing is mixed up. Make a new household and read it there.',
+      'You can only import an archive into an empty household, so nothing gets mixed up. Make a new household and import it there.',
     )
   const [house] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!house) throw notFound()
@@ -111,17 +111,14 @@ function asSentence(error: unknown, table: string): unknown {
   if (code === '23503')
     return unprocessable(
       'not-whole',
-      `The archive is not whole: a row of ${table} points to one that is not in it. Nothing was taken over.`,
+      `The archive is incomplete: a row of ${table} points to one that’s missing. Nothing was imported.`,
     )
   if (code === '23505')
-    return unprocessable(
-      'twice',
-      `The archive has a row of ${table} twice. Nothing was taken over.`,
-    )
+    return unprocessable('twice', `The archive has a row of ${table} twice. Nothing was imported.`)
   if (code?.startsWith('22') || code?.startsWith('23'))
     return unprocessable(
       'not-whole',
-      `The archive has a row of ${table} that cannot be. Nothing was taken over.`,
+      `The archive has a row of ${table} that cannot be. Nothing was imported.`,
     )
   return error
 }

@@ -148,7 +148,7 @@ async function planLots(about: About, rows: Rows, writers: CsvWriters) {
     return {
       here,
       ...(untested
-        ? { trouble: 'There is no tested time for that size of jar.' }
+        ? { trouble: 'There’s no tested time for that size of jar.' }
         : complaint(resource, values)),
       take: () => addTo(resource, about, id, values),
     }
@@ -178,7 +178,7 @@ async function planOneOfEach(
     const values = valuesOf(said)
     const key = JSON.stringify(keys.map((k) => values[k]))
     if (spoken.has(key))
-      return { here: false, trouble: 'A row above says it already.', take: () => Promise.resolve() }
+      return { here: false, trouble: 'A row above already has it.', take: () => Promise.resolve() }
     spoken.add(key)
     const before = stored.find((s) => keys.every((k) => s[k] === values[k]))
     const changed = Object.fromEntries(

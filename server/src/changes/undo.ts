@@ -44,12 +44,11 @@ interface Turned {
 /** Lines of one commit that are taken back at most; a season plan has a few hundred. */
 const MOST_TOGETHER = 1000
 
-const MEANWHILE =
-  'Somebody changed this meanwhile, so it is not taken back. Look at it as it is now.'
+const MEANWHILE = 'Somebody changed this since, so we didn’t undo it. Check how it is now.'
 
 /**
  * Takes back what one member wrote in one go, by what the log has from before: what was
- * changed is as it was, what was removed is there again, what was made is gone. All of it or
+ * changed is as it was, what was removed is there again, what was made removed. All of it or
  * nothing, and nothing when any of the rows was written again since.
  * @param undoables parents before the rows that point to them.
  */
@@ -65,10 +64,10 @@ export async function undoCommit(
     throw new ProblemError(
       403,
       'not-yours',
-      'Only whoever did this takes it back. Change it instead.',
+      'Only the person who did this can undo it. Change it instead.',
     )
   if (last.version !== wish.version) throw conflict('changed-meanwhile', MEANWHILE)
-  if (last.tx === null) throw conflict('too-long-ago', 'This is too long ago to be taken back.')
+  if (last.tx === null) throw conflict('too-long-ago', 'It’s too late to undo this.')
   // What is written together stands together in the log.
   const lines = await tx
     .select()
@@ -123,7 +122,7 @@ async function turnedBy(
     .limit(1)
   // A row that is older than the log: what it was before is not known.
   if (!earlier && first.version !== 1)
-    throw conflict('too-long-ago', 'What this was before is not on record any more.')
+    throw conflict('too-long-ago', 'We no longer know what this was before.')
   const before = earlier?.row ?? null
   if (undoable.only && !differOnlyIn(undoable.only, before, last.row)) throw noUndo()
   const version = Math.max(...[earlier, ...lines].map((l) => l?.version ?? 0))
@@ -131,7 +130,7 @@ async function turnedBy(
 }
 
 const noUndo = (): ProblemError =>
-  unprocessable('no-undo', 'What followed from this cannot be taken back. Change it instead.')
+  unprocessable('no-undo', 'We can’t undo what followed from this. Change it instead.')
 
 /** Whether a row differs from what it was in some columns and nowhere else. */
 function differOnlyIn(columns: readonly string[], before: Stored | null, after: Stored | null) {

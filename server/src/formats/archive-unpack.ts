@@ -35,11 +35,11 @@ type Rows = readonly Record<string, unknown>[]
 export function unpackArchive(zip: Uint8Array, usual: HouseholdSettings): UnpackedArchive {
   const told = readJson(unzip(zip))
   if (told.format !== ARCHIVE_FORMAT)
-    throw new ArchiveFault('This is not a household archive of Kelvit.')
+    throw new ArchiveFault('This isn’t a Kelvit household archive.')
   if (!Number.isInteger(told.formatVersion) || Number(told.formatVersion) < 1)
-    throw new ArchiveFault('This archive does not say which version it is.')
+    throw new ArchiveFault('This archive doesn’t say which version it is.')
   if (Number(told.formatVersion) > ARCHIVE_VERSION)
-    throw new ArchiveFault('This archive is of a later Kelvit. Bring this one up to date first.')
+    throw new ArchiveFault('This archive is from a newer Kelvit. Update this one first.')
   const household = readHousehold(told.household, usual)
   const tables = told.tables as Readonly<Record<string, Rows>> | undefined
   if (typeof tables !== 'object' || tables === null) throw new ArchiveFault('It has no tables.')
@@ -90,9 +90,9 @@ function unzip(zip: Uint8Array): Uint8Array {
     })['kelvit.json']
   } catch (error) {
     if (error instanceof ArchiveFault) throw error
-    throw new ArchiveFault('This is not a ZIP file, or it was cut short.')
+    throw new ArchiveFault('This isn’t a ZIP file, or it’s incomplete.')
   }
-  if (!found) throw new ArchiveFault('There is no kelvit.json in it.')
+  if (!found) throw new ArchiveFault('There’s no kelvit.json in it.')
   return found
 }
 

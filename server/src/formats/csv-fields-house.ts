@@ -2,7 +2,7 @@ import { countJars, normalise, readNumber, SUPPLY_KINDS, type JarSize } from '@k
 import { food, form, jar, mouth, nameOf, type Sheet } from './csv-field'
 import { oneWord, readCount, readDay, readMonths, readMore, readText } from './csv-readers'
 
-/** What the house eats and what stands ready, in rows. */
+/** What you eat and what stands ready, in rows. */
 export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>> = {
   needs: {
     fields: [

@@ -66,7 +66,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         help: 'Left out, sealed. A jar that is not is never shelved.',
         read: oneWord(
           { sealed: 'sealed', yes: 'sealed', 'sealed low liquid': 'sealed' },
-          'A jar that did not seal, or lost half of its liquid, is not shelved.',
+          'A jar that didn’t seal or lost half its liquid can’t go on the shelf.',
         ),
       },
       {
@@ -74,7 +74,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         required: false,
         heads: ['hold'],
         help: 'Filled where the jar is held back by what was judged of its load: such a jar is not read in.',
-        read: () => ({ trouble: 'This jar is held back by what was judged of its load.' }),
+        read: () => ({ trouble: 'This jar is set aside because of its load’s judgement.' }),
       },
       {
         name: 'process',

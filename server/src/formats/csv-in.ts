@@ -74,7 +74,7 @@ function decode(bytes: Uint8Array): string {
     return new TextDecoder(wide ?? 'utf-8', { fatal: true }).decode(bytes)
   } catch {
     throw new CsvFault(
-      'This file is not in UTF-8. In your spreadsheet, choose “CSV UTF-8” when you save it.',
+      'This file isn’t in UTF-8. In your spreadsheet, choose “CSV UTF-8” when you save it.',
     )
   }
 }
@@ -87,7 +87,7 @@ function separatorOf(text: string): string {
 }
 
 function cells(text: string): string[][] {
-  if (text.includes('\u0000')) throw new CsvFault('This is no text file.')
+  if (text.includes('\u0000')) throw new CsvFault('This isn’t a text file.')
   // Counted first: a million rows are not laid out to be refused.
   let ends = 0
   for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1))
@@ -102,13 +102,11 @@ function cells(text: string): string[][] {
       max_record_size: MOST_CELL * MOST_COLUMNS,
     })
   } catch {
-    throw new CsvFault(
-      'This file is not CSV: a quote mark is opened and not closed, or a row is endless.',
-    )
+    throw new CsvFault('This file isn’t CSV: a quote mark isn’t closed, or a row never ends.')
   }
   if (rows.length < 2)
     throw new CsvFault(
-      'There are no rows in it. The first line names the columns, the others are rows.',
+      'There are no rows in it. The first line names the columns; the other lines are rows.',
     )
   if (rows.length - 1 > MOST_ROWS)
     throw new CsvFault(`At most ${MOST_ROWS.toLocaleString('en-US')} rows are read at once.`)

@@ -39,7 +39,7 @@ export function readFood(cell: string): Read {
   const near = found.kind === 'ambiguous' ? found.names : found.nearest
   return {
     trouble:
-      near.length > 0 ? `Is it ${near.slice(0, 3).join(', ')}?` : 'Kelvit knows no such food.',
+      near.length > 0 ? `Is it ${near.slice(0, 3).join(', ')}?` : 'Kelvit doesn’t know this food.',
   }
 }
 
@@ -98,14 +98,14 @@ export function readDay(cell: string, { today }: Cell): Read {
   const day = readDate(said, today)
   if (day) return { value: day }
   return /^\d{1,2}\/\d{1,2}\//.test(cell)
-    ? { trouble: 'Half of the world reads this as another day. Write 2026-08-14.' }
-    : { trouble: 'This is no day. Write 2026-08-14.' }
+    ? { trouble: 'This could be two different days. Write it like 2026-08-14.' }
+    : { trouble: 'This isn’t a day. Write it like 2026-08-14.' }
 }
 /** A day that is not to come. */
 export function readPast(cell: string, about: Cell): Read {
   const read = readDay(cell, about)
   return read && 'value' in read && String(read.value) > about.today
-    ? { trouble: 'That day is still to come.' }
+    ? { trouble: 'That day is in the future.' }
     : read
 }
 const two = (text = ''): string => text.padStart(2, '0')
@@ -169,7 +169,7 @@ export function readShelf(cell: string, { shelves }: Cell): Read {
   const name = shelves.find((s) => normalise(s) === normalise(cell))
   return name !== undefined
     ? { value: name }
-    : { trouble: 'There is no such shelf. Make it first, under Pantry.' }
+    : { trouble: 'We can’t find this shelf. Add it first, under Pantry.' }
 }
 
 export const MOUTHS = {

@@ -15,7 +15,7 @@ const FEW_LOADS = 4
 const ONE_COLUMN = 34
 
 const CAUTION =
-  'Times before and after the process are estimates. The process is not: start its clock only at pressure, and start it again if the pressure falls. Your canner’s manual and the current tested guide come first.'
+  'Only the process time is exact; the other times are estimates. Start the clock only at pressure, and start it again if the pressure falls. Your canner’s manual and the current tested guide come first.'
 
 /**
  * The day on one page, black on white, to hang up: what to set out first, then the order of

@@ -58,7 +58,7 @@ export function readCalendar(
       leftOut.push(whyLeftOut(series, error))
     }
     if (times.length > MOST_TIMES) {
-      leftOut.push('The file has more events than Kelvit keeps; the later ones were left out.')
+      leftOut.push('The file has more events than Kelvit can keep. We left out the later ones.')
       break
     }
   }
@@ -68,8 +68,7 @@ export function readCalendar(
 function whyLeftOut({ event }: Series, error: unknown): string {
   const name = `“${String(event.summary ?? 'an event').slice(0, 60)}”`
   if (error instanceof TooLong) return `${name} repeats in a way that takes too long to lay out.`
-  if (error instanceof UnknownZone)
-    return `${name} is in a time zone that neither the file nor Kelvit describes.`
+  if (error instanceof UnknownZone) return `${name} is in a time zone Kelvit doesn’t know.`
   return `${name} has no time Kelvit can read.`
 }
 
@@ -84,13 +83,13 @@ const ALONE = { exceptions: [], strictExceptions: false }
 
 function seriesOf(text: string): Series[] {
   if (!/^\uFEFF?\s*BEGIN:VCALENDAR/i.test(text))
-    throw new UnreadableCalendar('This is not a calendar file: it does not begin with a calendar.')
+    throw new UnreadableCalendar('This isn’t a calendar file.')
   try {
     const root = new ICAL.Component(ICAL.parse(text))
     keepPlainZones(root)
     return grouped(root.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e, ALONE)))
   } catch {
-    throw new UnreadableCalendar('This calendar file is damaged or cut off and cannot be read.')
+    throw new UnreadableCalendar('This calendar file is damaged or incomplete.')
   }
 }
 

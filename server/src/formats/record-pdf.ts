@@ -18,14 +18,14 @@ export function recordPdf(record: PrintedRecord): Promise<Buffer> {
     heading(doc, 'Jars')
     for (const jar of record.jars) write(doc, 'plain', 11, jar)
   }
-  heading(doc, 'Who said what')
+  heading(doc, 'Who recorded what')
   for (const [when, words] of record.lines) line(doc, when, words)
   doc.moveDown(0.8)
   write(
     doc,
     'plain',
     9,
-    'Made from what was said and read at the stove. A lid that pulls down proves a vacuum, not a safe jar. Your canner’s manual and the current tested guide come first.',
+    'Made from what was recorded at the stove. A lid that pulls down proves a vacuum, not a safe jar. Your canner’s manual and the current tested guide come first.',
     { x: MARGIN, y: doc.y },
   )
   doc.end()

@@ -93,7 +93,7 @@ export function printRecord(
     ),
     lines: recordLines(events, units).map((l) => [
       when(l.at),
-      `${l.words}${nameAfter(l)}${l.enteredAt === null ? '' : ` (told ${when(l.enteredAt)})`}${l.takenBack ? ' (taken back)' : ''}`,
+      `${l.words}${nameAfter(l)}${l.enteredAt === null ? '' : ` (recorded ${when(l.enteredAt)})`}${l.takenBack ? ' (taken back)' : ''}`,
     ]),
     trace: printedTrace(load, events, state, gauge),
   }

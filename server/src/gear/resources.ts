@@ -23,7 +23,7 @@ function checkGauge(values: Values, stored: Values | undefined): Values {
   if (gauge !== 'both' && gauge !== regulatedBy)
     throw unprocessable(
       'gauge',
-      `A canner with only a ${String(gauge)} gauge cannot be regulated by another.`,
+      `A canner with only a ${String(gauge)} gauge can’t be regulated by another.`,
     )
   return values
 }
@@ -61,9 +61,9 @@ const gaugeTestResource: Resource = {
   order: gaugeTests.testedOn,
   prepare: async (values, { tx, deps, actor }) => {
     if (!(await findRow(tx, canners, String(values.cannerId))))
-      throw unprocessable('no-canner', 'There is no such canner.')
+      throw unprocessable('no-canner', 'We can’t find this canner.')
     if (String(values.testedOn) > dateAt(deps.clock.now(), actor.zone))
-      throw unprocessable('future', 'A gauge test cannot be in the future.')
+      throw unprocessable('future', 'A gauge test can’t be in the future.')
     return values
   },
 }
@@ -74,7 +74,7 @@ const containerResource: Resource = {
   order: containers.name,
   prepare: (values) => {
     if (typeof values.foodId === 'string' && !foodOf(values.foodId))
-      throw unprocessable('no-food', 'There is no such food in the tables.')
+      throw unprocessable('no-food', 'We can’t find this food in the tables.')
     return values
   },
 }
@@ -86,7 +86,7 @@ const cropWordResource: Resource = {
   order: cropWords.word,
   prepare: (values, { stored }) => {
     const { word, foodId } = { ...stored, ...values } as { word: string; foodId: string }
-    if (!foodOf(foodId)) throw unprocessable('no-food', 'There is no such food in the tables.')
+    if (!foodOf(foodId)) throw unprocessable('no-food', 'We can’t find this food in the tables.')
     const found = findFood(word)
     if (found.kind === 'food' || found.kind === 'refused')
       throw unprocessable(

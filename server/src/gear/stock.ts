@@ -10,7 +10,7 @@ const jarGroupResource: Resource = {
   prepare: (values, { stored }) => {
     const group = { broken: 0, ...stored, ...values } as { owned: number; broken: number }
     if (group.broken > group.owned)
-      throw unprocessable('broken', 'No more jars can be broken than there are.')
+      throw unprocessable('broken', 'More jars are broken than you own. Check the numbers.')
     return values
   },
 }
@@ -22,7 +22,7 @@ const lidLotResource: Resource = {
   prepare: (values, { stored }) => {
     const lot = { ...stored, ...values } as { count: number; left: number }
     if (lot.left > lot.count)
-      throw unprocessable('lids', 'No more lids can be left than were bought.')
+      throw unprocessable('lids', 'More lids are left than you bought. Check the numbers.')
     return values
   },
 }

@@ -65,7 +65,7 @@ export async function beside<K extends keyof Jobs>(
 ): Promise<Result<K>> {
   const busy = pool()
   if (busy.queueSize >= MOST_WAITING)
-    throw new ProblemError(503, 'busy', 'Kelvit is busy just now. Try again in a moment.', {
+    throw new ProblemError(503, 'busy', 'Kelvit is busy. Try again in a moment.', {
       retryAfter: 2,
     })
   const done = await busy

@@ -27,4 +27,4 @@ export function actorOf(ctx: Context, least: Role): Actor {
 export const mayDo = (actor: Actor, least: Role): boolean => RANK[actor.role] >= RANK[least]
 
 export const refuseRole = (actor: Actor, least: Role): ProblemError =>
-  new ProblemError(403, 'role', `This needs a ${least}; you are a ${actor.role} here.`)
+  new ProblemError(403, 'role', `Only a ${least} can do this. You’re a ${actor.role} here.`)

@@ -19,7 +19,7 @@ const notReady = (): ProblemError =>
   new ProblemError(
     503,
     'not-ready',
-    'Kelvit’s database cannot be reached just now. What you did is not lost; it is tried again in a moment.',
+    'We can’t reach Kelvit’s database. Nothing you did is lost. We’ll try again in a moment.',
     { retryAfter: NOT_READY_SECONDS },
   )
 
@@ -30,13 +30,13 @@ function fromDatabase(code: string): ProblemError | undefined {
       return new ProblemError(
         409,
         'already-there',
-        'Something with this name or id is already there.',
+        'Something with this name or id already exists.',
       )
     case '23503':
       return new ProblemError(
         422,
         'unknown-reference',
-        'This refers to something that is not here, or that others still use.',
+        'This refers to something that doesn’t exist or is still in use.',
       )
     case '42501':
       return new ProblemError(403, 'not-allowed', 'This belongs to another household.')
@@ -46,7 +46,7 @@ function fromDatabase(code: string): ProblemError | undefined {
     case '22021':
     case '22P02':
     case '22P05':
-      return new ProblemError(400, 'unreadable-value', 'One of the values cannot be stored.')
+      return new ProblemError(400, 'unreadable-value', 'We can’t store one of the values.')
     case '40001':
     case '40P01':
       return new ProblemError(503, 'busy', 'Somebody changed this at the same moment. Try again.', {
@@ -61,7 +61,7 @@ function fromDatabase(code: string): ProblemError | undefined {
 function fromFramework(error: unknown): ProblemError | undefined {
   const status = error instanceof Error && 'status' in error ? error.status : undefined
   return typeof status === 'number' && status >= 400 && status < 500
-    ? new ProblemError(status, 'unreadable', 'This request cannot be read.')
+    ? new ProblemError(status, 'unreadable', 'We can’t read this request.')
     : undefined
 }
 
@@ -107,14 +107,14 @@ export const handleErrors =
     try {
       await next()
       if (ctx.status === 404 && ctx.body == null && ctx.path.startsWith('/api/'))
-        throw new ProblemError(404, 'not-found', 'There is no such address here.')
+        throw new ProblemError(404, 'not-found', 'This address doesn’t exist.')
     } catch (error) {
       const problem =
         toProblem(error) ??
         new ProblemError(
           500,
           'mistake',
-          'Something went wrong on our side. Nothing was changed; try again.',
+          'Something went wrong on our side. Nothing changed. Try again.',
         )
       // A database that is away is said once by whoever keeps it, not with every request.
       if (problem.status === 503) log.info({ code: codeOf(error) }, 'not ready')

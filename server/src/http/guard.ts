@@ -26,7 +26,7 @@ function isForeign(ctx: Context): boolean {
 /** Addresses that say two things at once, or nothing: refused before anybody reads them. */
 export async function refuseStrangeAddresses(ctx: Context, next: Next): Promise<void> {
   if (!isPlain(ctx.req.url ?? ''))
-    throw new ProblemError(400, 'unreadable', 'This address cannot be read.')
+    throw new ProblemError(400, 'unreadable', 'We can’t read this address.')
   await next()
 }
 
@@ -57,7 +57,7 @@ export const refuseOtherNames =
       throw new ProblemError(
         421,
         'other-name',
-        'This Kelvit does not answer to that name. Whoever runs it names it in KELVIT_HOSTS.',
+        'This Kelvit doesn’t answer to that name. Whoever runs it can add the name to KELVIT_HOSTS.',
       )
     await next()
   }

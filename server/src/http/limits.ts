@@ -114,7 +114,7 @@ export const gaugeLimit = (pool: pg.Pool): ((gaugeId: string) => Promise<void>) 
       new ProblemError(
         429,
         'gauge-too-often',
-        `This gauge sends too often. Send readings together, and go on in ${waitWords(wait)}.`,
+        `This gauge sends too often. Send readings together and try again in ${waitWords(wait)}.`,
         { retryAfter: wait },
       ),
   )

@@ -43,7 +43,7 @@ export const problemOf = (e: ProblemError): Problem => ({
   }))(e.more),
 })
 
-export const notFound = (what = 'There is nothing here by that id.'): ProblemError =>
+export const notFound = (what = 'There’s nothing here with that id.'): ProblemError =>
   new ProblemError(404, 'not-found', what)
 export const unprocessable = (type: string, detail: string): ProblemError =>
   new ProblemError(422, type, detail)

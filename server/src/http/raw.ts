@@ -34,6 +34,6 @@ export async function readFile(ctx: Context, most: number, what: string): Promis
     }
   }
   if (full !== undefined) throw tooLarge()
-  if (bytes === 0) throw new ProblemError(400, 'empty', `${what} was expected, and nothing came.`)
+  if (bytes === 0) throw new ProblemError(400, 'empty', `${what} is missing.`)
   return Buffer.concat(parts)
 }

@@ -65,12 +65,12 @@ function mustBeInScope(ctx: Context, route: Pick<Route, 'method' | 'byToken' | '
   if (scope === undefined || route.least === 'anyone' || route.least === 'gauge') return
   const needed = scopeOf(route)
   if (needed === null)
-    throw new ProblemError(403, 'people-only', 'No token opens this; sign in to do it.')
+    throw new ProblemError(403, 'people-only', 'Tokens can’t do this. Sign in to do it.')
   if (TOKEN_SCOPES.indexOf(scope) < TOKEN_SCOPES.indexOf(needed))
     throw new ProblemError(
       403,
       'scope',
-      `This needs a token with the scope “${needed}”; this one has “${scope}”.`,
+      `This needs a token with the scope “${needed}”. This one has “${scope}”.`,
     )
 }
 

@@ -68,6 +68,6 @@ const uuid = Joi.string().guid().required()
 export function readId(ctx: Context, name = 'id'): string {
   const value = (ctx.params as Record<string, string>)[name] ?? ''
   if (uuid.validate(value).error)
-    throw new ProblemError(400, 'invalid', 'The id in the address is not one Kelvit makes.')
+    throw new ProblemError(400, 'invalid', 'The id in the address isn’t valid.')
   return value.toLowerCase()
 }

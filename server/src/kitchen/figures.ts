@@ -37,7 +37,8 @@ export async function fitCanner(
   cannerId: string,
 ): Promise<FitCanner> {
   const [row] = await tx.select().from(canners).where(eq(canners.id, cannerId))
-  if (!row || row.retired) throw unprocessable('no-canner', 'There is no such canner in use.')
+  if (!row || row.retired)
+    throw unprocessable('no-canner', 'We can’t find this canner among those in use.')
   const test = (await lastTests(tx, [cannerId])).get(cannerId)
   const [block] = blocksOf(row, test, dateAt(deps.clock.now(), actor.zone))
   if (block) throw conflict('canner-blocked', block.sentence)
@@ -93,9 +94,9 @@ export function checkJars(portions: Parameters<typeof whyNotTogether>[0], canner
 
 /** Whether a lot is there to be canned in that form. */
 export function checkLot(lot: typeof lots.$inferSelect | undefined, formId: string): void {
-  if (!lot) throw unprocessable('no-lot', 'One of the lots is not here.')
+  if (!lot) throw unprocessable('no-lot', 'We can’t find one of the lots.')
   if (formOf(formId)?.food.id !== lot.foodId)
-    throw unprocessable('no-form', 'This way of canning does not belong to that lot.')
+    throw unprocessable('no-form', 'This way of canning doesn’t fit that lot.')
   if (lot.state !== 'in-house' && lot.state !== 'expected')
-    throw conflict('lot-gone', 'This lot was canned, eaten or spoiled already.')
+    throw conflict('lot-gone', 'This lot is already canned, eaten or spoiled.')
 }

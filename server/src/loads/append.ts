@@ -39,7 +39,7 @@ export const appendEvent = (
 ): Promise<LoadWithEvents> =>
   deps.db.inHousehold(actor, async (tx) => {
     const load = await lockLoad(tx, loadId)
-    if (!load) throw notFound('There is no such load.')
+    if (!load) throw notFound('This load doesn’t exist.')
     const events = (await readEvents(tx, loadId)).map(asEvent)
     if (!events.some((e) => e.id === eventId))
       await append(tx, deps, actor, load, events, eventId, sent)
@@ -68,12 +68,12 @@ async function append(
     throw new ProblemError(
       403,
       'role',
-      'Only the keeper says that a doubt was looked into; it sets the jars free.',
+      'Only the keeper can review a doubt, because it releases the jars.',
     )
   if (sent.kind === 'retracted' && !takenBack([...events, event]).has(sent.eventId ?? ''))
     throw conflict(
       'event-does-not-fit',
-      'This stays in the record. Only the last step can be taken back, within a minute, and never a reading or what starts or breaks a clock.',
+      'This stays in the record. You can only undo the last step, within a minute, and never a reading or a step that starts or stops the clock.',
     )
   const { setup, ...figures } =
     sent.kind === 'started' ? await figuresNow(tx, deps, actor, load) : { setup: load.setup }
@@ -124,16 +124,16 @@ function momentsOf(
   const off = sent.sentAt ? now - Date.parse(sent.sentAt) : 0
   const at = Date.parse(sent.at) + off
   if (at > now + AHEAD_MS)
-    throw unprocessable('future', 'This event lies in the future. Check the clock of this device.')
+    throw unprocessable('future', 'This is in the future. Check this device’s clock.')
   const gone = takenBack(events)
   const began = inOrder(events).find((e) => e.kind === 'started' && !gone.has(e.id))?.at
   if (began === undefined && sent.kind !== 'started')
-    throw conflict('not-started', 'This load was not started yet. Start it first.')
+    throw conflict('not-started', 'This load hasn’t started yet. Start it first.')
   if (began !== undefined && at < began - AHEAD_MS)
-    throw conflict('not-started', 'This was before the load was started. Check the time.')
+    throw conflict('not-started', 'This was before the load started. Check the time.')
   const happened = sent.happenedAt ? Date.parse(sent.happenedAt) + off : null
   if (happened !== null && happened > at + AHEAD_MS)
-    throw unprocessable('future', 'It cannot have happened after it was said. Check the time.')
+    throw unprocessable('future', 'It can’t have happened after you recorded it. Check the time.')
   const least = began ?? 0
   return {
     at: Math.max(least, Math.min(at, now)),

@@ -49,7 +49,7 @@ async function noteFilled(
   const portions = await readPortions(tx, load.id)
   const strange = sent.filled?.find((f) => !portions.some((p) => p.id === f.portionId))
   if (strange)
-    throw unprocessable('no-portion', 'One of the counts is for jars that are not in this load.')
+    throw unprocessable('no-portion', 'One of the counts is for jars that aren’t in this load.')
   for (const portion of portions) {
     const said = sent.filled?.find((f) => f.portionId === portion.id)
     const count = said?.jars ?? portion.filled ?? portion.jars

@@ -48,7 +48,7 @@ export function gaugeRoutes(router: Router, deps: Deps): void {
       throw new ProblemError(
         401,
         'gauge-token',
-        'This needs the token of the gauge, or it was revoked. The keeper can make another.',
+        'This needs the gauge’s token, or the token was revoked. The keeper can make a new one.',
       )
     await withinLimit(id)
     const { readings } = ask.body
@@ -61,7 +61,7 @@ export function gaugeRoutes(router: Router, deps: Deps): void {
 
 async function mustHaveCanner(tx: Tx, cannerId: string): Promise<void> {
   if (!(await findRow(tx, canners, cannerId)))
-    throw unprocessable('no-canner', 'There is no such canner.')
+    throw unprocessable('no-canner', 'We can’t find this canner.')
 }
 
 async function whoseToken(

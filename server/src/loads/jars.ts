@@ -47,7 +47,7 @@ export async function loseSeal(tx: Tx, load: LoadRow, jarId: string, at: number)
     state: 'discarded',
     stateAt: new Date(at),
   })
-  if (!jar) throw unprocessable('no-jar', 'There is no such jar in this load.')
+  if (!jar) throw unprocessable('no-jar', 'We can’t find this jar in this load.')
 }
 
 /** Until when each of these jars must be at pressure again, epoch ms: 24 hours after it came out. */
@@ -62,7 +62,7 @@ export async function checkRescue(tx: Tx, ids: readonly string[], now: number): 
     .from(jars)
     .where(inArray(jars.id, [...ids]))
     .for('update')
-  if (rows.length < ids.length) throw notFound('One of the jars is not here.')
+  if (rows.length < ids.length) throw notFound('We can’t find one of the jars.')
   for (const jar of rows) {
     const known = toDecide(jar)
     const why = whyNotFate(known, 'processed-again', now)

@@ -111,7 +111,7 @@ async function checkAgain(
   for (const p of wanted.portions) {
     if (!p.fromJars) continue
     if (p.fromJars.length !== p.jars)
-      throw unprocessable('jar-count', 'Name every jar that is processed again, each once.')
+      throw unprocessable('jar-count', 'Name every jar that’s processed again once.')
     await checkRescue(tx, p.fromJars, now)
     const rows = await tx
       .select()
@@ -127,7 +127,7 @@ async function checkAgain(
           kind(j) !== kind(rows[0] ?? j),
       )
     )
-      throw unprocessable('jar-kind', 'These jars are not all of that food, size and mouth.')
+      throw unprocessable('jar-kind', 'These jars aren’t all of that food, size and mouth.')
     by.push(...againLimits(rows))
   }
   return by.length > 0 ? { againBy: Math.min(...by) } : {}

@@ -28,16 +28,13 @@ export async function takeReadings(
 ): Promise<number> {
   const now = deps.clock.now()
   const [gauge] = await tx.select().from(gauges).where(eq(gauges.id, gaugeId))
-  if (!gauge) throw notFound('There is no such gauge.')
+  if (!gauge) throw notFound('We can’t find this gauge.')
   const readings = sent.map((r): GaugeReading => ({ id: r.id, at: Date.parse(r.at), psi: r.psi }))
   if (readings.some((r) => r.at > now + AHEAD_MS))
-    throw unprocessable(
-      'future',
-      'One of the readings lies in the future. Check the clock of this gauge.',
-    )
+    throw unprocessable('future', 'One of the readings is in the future. Check the gauge’s clock.')
   const load = await loadOf(tx, gauge.cannerId)
   if (!load)
-    throw conflict('no-load', 'No load runs in this canner. Readings are taken while one does.')
+    throw conflict('no-load', 'No load is running in this canner. Send readings while one is.')
   const began = await beganAt(tx, load.id)
   const ours = readings.filter((r) => r.at >= began)
   if (ours.length === 0) return 0

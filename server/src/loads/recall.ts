@@ -321,7 +321,7 @@ async function countRan(
 /** Which loads a gauge test puts in doubt, made anew from their facts, with their jars. */
 export async function readRecall(tx: Tx, actor: Actor, testId: string): Promise<GaugeRecall> {
   const [test] = await tx.select().from(gaugeTests).where(eq(gaugeTests.id, testId))
-  if (!test) throw notFound('There is no such gauge test.')
+  if (!test) throw notFound('We can’t find this gauge test.')
   const tests = await standingTests(tx, test.cannerId)
   const days = daysOfTest(tests, test)
   const found: Known[] = []

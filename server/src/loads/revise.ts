@@ -109,7 +109,7 @@ async function wordFor(
       kind: 'gauge-off',
       // Read high, it would have to show so much.
       ...(errorPsi > 0 ? { psi: psi(load.setup.psi + errorPsi) } : {}),
-      text: `${why} The dial is off by ${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit}: too far to run on.`,
+      text: `${why} The dial is off by ${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit}. That’s too far to go on.`,
     }
   const found = figuresAgain(
     await readPortions(tx, load.id),
@@ -122,12 +122,12 @@ async function wordFor(
   if (is < was)
     return {
       kind: 'note',
-      text: `${why} ${showPressure(is, units)} would be enough from now on; this load is held at ${showPressure(was, units)} to its end.`,
+      text: `${why} ${showPressure(is, units)} would be enough from now on. Hold this load at ${showPressure(was, units)} to its end.`,
     }
   return {
     kind: 'figures-changed',
     psi: is,
-    text: `${why} This load must be held at ${showPressure(is, units)}, not ${showPressure(was, units)}.`,
+    text: `${why} Hold this load at ${showPressure(is, units)}, not ${showPressure(was, units)}.`,
     setup: {
       ...load.setup,
       psi: found.psi,

@@ -34,7 +34,7 @@ export function loadRoutes(router: Router, deps: Deps): void {
   })
   serve(router, loadApi.load, async ({ actor, ctx }) => {
     const load = await deps.db.inHousehold(actor, (tx) => readLoad(tx, readId(ctx)))
-    if (!load) throw notFound('There is no such load.')
+    if (!load) throw notFound('This load doesn’t exist.')
     return load
   })
   serve(router, loadApi.plan, async ({ actor, body, ctx }) => {
@@ -50,7 +50,7 @@ export function loadRoutes(router: Router, deps: Deps): void {
       if (load.stage !== 'planned')
         throw conflict(
           'load-started',
-          'This load was started; it stays in the record. Stop it at the stove instead.',
+          'This load has started, so it stays in the record. Stop it at the stove instead.',
         )
       await deleteRow(tx, loads, id)
     })
@@ -59,7 +59,7 @@ export function loadRoutes(router: Router, deps: Deps): void {
     const id = readId(ctx)
     const record = await deps.db.inHousehold(actor, async (tx) => {
       const load = await readLoad(tx, id)
-      if (!load) throw notFound('There is no such load.')
+      if (!load) throw notFound('This load doesn’t exist.')
       const [canner] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
       const events = (await readEvents(tx, id)).map(asEvent)
       const rows = await tx.select().from(jars).where(eq(jars.loadId, id)).orderBy(asc(jars.code))

@@ -147,11 +147,11 @@ function checkCounts(portions: readonly PortionRow[], seals: readonly SealCount[
     if (said !== stood)
       throw unprocessable(
         'seal-count',
-        `${stood} jars stood there, but ${said} were counted. Count every jar.`,
+        `${stood} jars were in this load, but you counted ${said}. Count every jar.`,
       )
   }
   if (seals.some((s) => !portions.some((p) => p.id === s.portionId)))
-    throw unprocessable('no-portion', 'One of the counts is for jars that are not in this load.')
+    throw unprocessable('no-portion', 'One of the counts is for jars that aren’t in this load.')
 }
 
 /**

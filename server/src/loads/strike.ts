@@ -23,9 +23,9 @@ export async function strikeTest(
   { why, instead }: StruckTest,
 ): Promise<GaugeTest> {
   const [test] = await tx.select().from(gaugeTests).where(eq(gaugeTests.id, id)).for('update')
-  if (!test) throw notFound('There is no such gauge test.')
+  if (!test) throw notFound('We can’t find this gauge test.')
   if (instead && instead.testedOn > dateAt(deps.clock.now(), actor.zone))
-    throw unprocessable('future', 'A gauge test cannot be in the future.')
+    throw unprocessable('future', 'A gauge test can’t be in the future.')
   if (test.struckAt !== null) return toWire(gaugeTests, test)
   const [struck] = await changeRows(tx, gaugeTests, eq(gaugeTests.id, id), {
     struckAt: new Date(deps.clock.now()),

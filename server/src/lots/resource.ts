@@ -14,7 +14,7 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
   const lot = { ...before, ...values } as LotRow
   const found = formOf(lot.formId)
   if (!found || found.food.id !== lot.foodId)
-    throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+    throw unprocessable('no-form', 'This way of canning doesn’t fit that food.')
   checkContents(lot)
   const moved =
     values.arrivedOn !== undefined || values.storage !== undefined || values.foodId !== undefined
@@ -22,7 +22,7 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
     (values.canBy as string | undefined) ??
     (before && !moved ? before.canBy : canBy(found.food, lot.arrivedOn, lot.storage as Storage))
   if (by < lot.arrivedOn)
-    throw unprocessable('can-by', 'The can-by date cannot be before the day it came in.')
+    throw unprocessable('can-by', 'The can-by day can’t be before the day it came in.')
   const ended = lot.state !== 'in-house' && lot.state !== 'expected'
   return {
     ...values,
@@ -49,7 +49,10 @@ function checkContents({ formId, jar, jarOf }: LotRow): void {
   if (found.outcome === 'refused')
     throw unprocessable(found.reason, `${found.sentence} Instead: ${found.instead.join(', ')}.`)
   if (found.formId !== formId)
-    throw unprocessable('no-form', 'What is in this jar has another process. Check the jar again.')
+    throw unprocessable(
+      'no-form',
+      'What’s in this jar has a different process. Check the jar again.',
+    )
 }
 
 export const lotResource: Resource = {

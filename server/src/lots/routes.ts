@@ -32,7 +32,7 @@ export function lotRoutes(router: Router, deps: Deps): void {
   serve(router, lotApi.dropPlanting, async ({ actor, ctx }) => {
     const id = readId(ctx)
     await deps.db.inHousehold(actor, async (tx) => {
-      // What is in the house stays; only what was still to come goes with the planting.
+      // What you have stays; only what was still to come goes with the planting.
       await removeRows(tx, lots, and(eq(lots.plantingId, id), eq(lots.state, 'expected')))
       // Lots that came in are lots of their own from now on.
       await changeRows(tx, lots, eq(lots.plantingId, id), { plantingId: null })
@@ -58,7 +58,7 @@ async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<Lot[]> {
   for (const { id, version, arrivedOn, state } of inOrder) {
     const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
     const food = foodOf(stored?.foodId ?? '')
-    if (!stored || !food) throw notFound('One of the lots is not here any more.')
+    if (!stored || !food) throw notFound('One of the lots is gone.')
     const values = { arrivedOn, state, canBy: canBy(food, arrivedOn, stored.storage as Storage) }
     moved.push(toWire(lots, await updateRow(tx, lots, id, version, values)))
   }
@@ -70,17 +70,20 @@ const OPEN: ReadonlySet<string> = new Set(['in-house', 'expected'])
 
 async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promise<Lot[]> {
   const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
-  if (!stored) throw notFound('There is no such lot.')
+  if (!stored) throw notFound('This lot doesn’t exist.')
   const part = await findRow(tx, lots, sent.id)
   if (part) return [toWire(lots, stored), toWire(lots, part)]
   const expected = stored.state === 'expected'
   if (!expected && stored.state !== 'in-house')
-    throw unprocessable('not-in-house', 'Only a lot in the house, or one to come, can be split.')
+    throw unprocessable('not-in-house', 'You can only split a lot in the house or one to come.')
   if (expected !== (sent.state === 'expected'))
-    throw unprocessable('not-in-house', 'A part of a lot is where the lot is, or eaten or spoiled.')
+    throw unprocessable(
+      'not-in-house',
+      'A part of a lot stays with the lot, or is eaten or spoiled.',
+    )
   const tested = formOf(stored.formId)?.form.minutes ?? {}
   if (sent.jar && tested[sent.jar] === undefined)
-    throw unprocessable('no-size', 'There is no tested time for that size of jar.')
+    throw unprocessable('no-size', 'There’s no tested time for that size of jar.')
   if (sent.lb >= stored.lb)
     throw unprocessable('split', 'The part must be less than the whole lot.')
   const rest = await updateRow(tx, lots, id, sent.version, { lb: stored.lb - sent.lb })

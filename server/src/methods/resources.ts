@@ -18,7 +18,7 @@ const processCheckResource: Resource = {
   order: processChecks.checkedOn,
   prepare: (values, { actor, deps }) => {
     if (!formOf(String(values.formId)))
-      throw unprocessable('no-form', 'There is no such form in the tables.')
+      throw unprocessable('no-form', 'We can’t find this form in the tables.')
     return {
       ...values,
       checkedBy: actor.memberName,
@@ -47,9 +47,9 @@ export function recipeRoutes(router: Router, deps: Deps): void {
     const id = readId(ctx)
     return deps.db.inHousehold(actor, async (tx) => {
       const recipe = await findRow(tx, recipes, id)
-      if (!recipe) throw notFound('There is no such recipe.')
+      if (!recipe) throw notFound('We can’t find this recipe.')
       if (body.cannedOn > dateAt(deps.clock.now(), actor.zone))
-        throw unprocessable('future', 'These jars cannot have been canned in the future.')
+        throw unprocessable('future', 'These jars can’t have been canned in the future.')
       const [household] = await tx
         .select()
         .from(households)

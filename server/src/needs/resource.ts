@@ -13,7 +13,7 @@ export const needResource: Resource = {
     const found = formOf(need.formId)
     // A mixed jar is a food of its own, by its name.
     if (!found || (mixedNameOf(need.foodId) === undefined && found.food.id !== need.foodId))
-      throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+      throw unprocessable('no-form', 'This way of canning doesn’t fit that food.')
     return values
   },
 }

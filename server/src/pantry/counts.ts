@@ -91,14 +91,14 @@ function sortOut(rows: readonly JarRow[], count: NewCount, at: number): SortedOu
 
 function checkLines(count: NewCount, today: string): void {
   if (count.found.some((id) => count.missing.includes(id)))
-    throw unprocessable('both', 'A jar cannot be found and missing in one count.')
+    throw unprocessable('both', 'A jar can’t be both found and missing in one count.')
   for (const line of count.came) {
     const mixed = mixedNameOf(line.foodId)
     const name = mixed ?? foodOf(line.foodId)?.name
     const own = line.formId === null || formOf(line.formId)?.food.id === line.foodId
-    if (!name || !(own || mixed)) throw unprocessable('no-food', 'There is no such food.')
+    if (!name || !(own || mixed)) throw unprocessable('no-food', 'We can’t find this food.')
     if (line.cannedOn > today)
-      throw unprocessable('future', `${name}: these jars cannot have been canned in the future.`)
+      throw unprocessable('future', `${name}: these jars can’t have been canned in the future.`)
   }
 }
 
@@ -113,7 +113,7 @@ async function counted(tx: Tx, count: NewCount): Promise<readonly JarRow[]> {
     .orderBy(jars.id)
     .for('update')
   if (rows.length < ids.length)
-    throw notFound('One of these jars is not of this household. Its label may be of another one.')
+    throw notFound('One of these jars isn’t here. Its label may belong to another household.')
   return rows
 }
 

@@ -22,12 +22,12 @@ function sheetOf(wanted: NewLabels): LabelSheet {
       ? wanted.own && ownSheet(wanted.own)
       : LABEL_SHEETS.find((s) => s.id === wanted.sheet)
   if (!sheet)
-    throw unprocessable('no-sheet', 'There is no such label sheet. Choose one, or give its grid.')
+    throw unprocessable('no-sheet', 'We don’t know this label sheet. Choose one, or give its grid.')
   const why = whyNotSheet(sheet)
   if (why) throw unprocessable('sheet', why)
   const each = sheet.columns * sheet.rows
   if (wanted.start > each)
-    throw unprocessable('start', `A sheet has ${each} labels: begin with one of them.`)
+    throw unprocessable('start', `A sheet has ${each} labels. Start with one of them.`)
   return sheet
 }
 
@@ -44,7 +44,7 @@ export function labelRoutes(router: Router, deps: Deps): void {
     const known = new Map(rows.map((j) => [j.id, j]))
     const labels = body.jarIds.map((id) => {
       const jar = known.get(id)
-      if (!jar) throw notFound('One of these jars is not of this household.')
+      if (!jar) throw notFound('One of these jars isn’t in this household.')
       const words = labelWords(jar, body)
       const origin = `${ctx.protocol}://${ctx.host}`
       return { words, address: addressOf(origin, words.code, jar.householdId) }
@@ -52,7 +52,7 @@ export function labelRoutes(router: Router, deps: Deps): void {
     const pdf = await beside(
       'labels',
       { sheet, start: body.start - 1, labels },
-      'These labels took too long to set. Print fewer at once.',
+      'These labels took too long to make. Print fewer at once.',
     )
     ctx.type = 'application/pdf'
     ctx.attachment('kelvit-labels.pdf')

@@ -23,7 +23,7 @@ import { takeNow, undoTake } from './takes'
 const HERE = inArray(jars.state, [...HERE_STATES])
 
 const NOT_OURS =
-  'No jar of this household has that code. It may be mistyped, or the label is of another household.'
+  'No jar here has that code. It may be mistyped, or the label belongs to another household.'
 
 const allJars = async (tx: Tx, where?: SQL): Promise<Jar[]> =>
   (await tx.select().from(jars).where(where).orderBy(asc(jars.bestBy), asc(jars.id))).map(
@@ -49,7 +49,7 @@ export function pantryRoutes(router: Router, deps: Deps): void {
     const id = readId(ctx)
     return deps.db.inHousehold(actor, async (tx) => {
       const [jar] = await allJars(tx, eq(jars.id, id))
-      if (!jar) throw notFound('There is no such jar.')
+      if (!jar) throw notFound('We can’t find this jar.')
       return jar
     })
   })
@@ -110,7 +110,7 @@ export function takeRoutes(router: Router, deps: Deps): void {
 /** Takes a jar off the shelf, or puts it back. A jar two people took at once is a conflict for the second. */
 async function setFate(tx: Tx, id: string, fate: JarFate): Promise<Jar> {
   const [jar] = await tx.select().from(jars).where(eq(jars.id, id)).for('update')
-  if (!jar) throw notFound('There is no such jar.')
+  if (!jar) throw notFound('We can’t find this jar.')
   const at = new Date(fate.at)
   if (jar.state === fate.state) {
     if (jar.stateAt.getTime() === at.getTime()) return toWire(jars, jar)

@@ -32,9 +32,9 @@ export async function takeNow(
   if (before) return { answer: await answerOf(tx, before), made: false }
   const food = foodOf(wish.foodId) ?? mixedNameOf(wish.foodId)
   if (food === undefined && wish.foodId !== 'untested')
-    throw unprocessable('no-food', 'There is no such food.')
+    throw unprocessable('no-food', 'We can’t find this food.')
   if (wish.why === 'moved' && wish.toShelfId === undefined)
-    throw unprocessable('no-shelf', 'Say which shelf they are moved to.')
+    throw unprocessable('no-shelf', 'Say which shelf you’re moving them to.')
   if (wish.toShelfId) await checkShelf(tx, wish.toShelfId)
   const said = Date.parse(wish.at)
   const at = said > now + AHEAD_MS ? now : said
@@ -123,10 +123,9 @@ async function checkChosen(tx: Tx, ids: readonly string[], wish: NewTake): Promi
     .from(jars)
     .where(inArray(jars.id, [...ids]))
   if (rows.length < new Set(ids).size)
-    throw notFound('There is no such jar in this household. Its label may be of another one.')
+    throw notFound('We can’t find this jar here. Its label may belong to another household.')
   const other = rows.find((j) => j.foodId !== wish.foodId || j.jar !== wish.jar)
-  if (other)
-    throw unprocessable('other-food', `Jar ${other.code} is of another food or size than was said.`)
+  if (other) throw unprocessable('other-food', `Jar ${other.code} is a different food or size.`)
 }
 
 /** What may not be done with a jar that was chosen is said, and nothing is taken in its place. */
@@ -140,7 +139,7 @@ function refuseImpossible(found: readonly JarRow[], wish: NewTake): void {
     if (at < Date.parse(`${jar.cannedOn}T00:00:00Z`) - 86_400_000)
       throw unprocessable(
         'before-canned',
-        `Jar ${jar.code} was canned on ${jar.cannedOn}; it cannot have been taken before.`,
+        `Jar ${jar.code} was canned on ${jar.cannedOn}. You can’t have taken it before that.`,
       )
   }
 }
@@ -151,7 +150,7 @@ function refuseImpossible(found: readonly JarRow[], wish: NewTake): void {
  */
 export async function undoTake(tx: Tx, id: string, at: number): Promise<TakeAnswer> {
   const take = await findTake(tx, id)
-  if (!take) throw notFound('There is no such take.')
+  if (!take) throw notFound('We can’t find what was taken.')
   if (take.undoneAt) return answerOf(tx, take)
   const rows = await tx
     .select()

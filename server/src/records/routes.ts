@@ -78,7 +78,7 @@ export function recordRoutes(router: Router, deps: Deps): void {
   serve(router, recordApi.year, ({ actor, ctx }) => {
     const year = Number((ctx.params as Record<string, string>).year)
     if (!Number.isInteger(year) || year < 1900 || year > 2199)
-      throw notFound('There is no such year.')
+      throw notFound('We can’t find this year.')
     return deps.db.inHousehold(actor, (tx) => readYear(tx, actor, year, deps.clock.now()))
   })
   serve(router, recordApi.nextSeason, ({ actor, body }) =>

@@ -31,7 +31,7 @@ export function calendarRoutes(router: Router, deps: Deps): void {
     const read = await beside(
       'calendar',
       { text, zone: actor.zone, from: today, until: addDays(today, AHEAD_DAYS) },
-      'This calendar file takes too long to read. Nothing was taken over from it.',
+      'This calendar file takes too long to read. Nothing was imported.',
     )
     return deps.db.inHousehold(actor, (tx) => keepTimes(tx, actor, read))
   })
@@ -74,7 +74,7 @@ function feedRoutes(router: Router, deps: Deps): void {
       'select * from kelvit_find_feed($1)',
       [hashToken(token)],
     )
-    if (!feed) throw notFound('This calendar address is not known here; it may have been revoked.')
+    if (!feed) throw notFound('We don’t know this calendar address. It may have been revoked.')
     await sendCalendar(ctx, deps, feed.household_id)
   })
 }

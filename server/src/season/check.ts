@@ -33,7 +33,8 @@ export async function seasonChecker(
   const today = dateAt(deps.clock.now(), actor.zone)
   return (load) => {
     const row = gear.find((c) => c.id === load.cannerId)
-    if (!row || row.retired) throw unprocessable('no-canner', 'There is no such canner in use.')
+    if (!row || row.retired)
+      throw unprocessable('no-canner', 'We can’t find this canner among those in use.')
     const test = tests.get(row.id)
     // A dial can be tested until then; what is broken is not planned with.
     const [block] = blocksOf(row, test, today).filter(

@@ -33,7 +33,7 @@ export async function sealChecks(tx: Tx): Promise<readonly CanningDay[]> {
       starts: entered.standing + STAND_OPEN_MS,
       ends: entered.standing + STAND_OVERDUE_MS,
       summary: `Press the lids of batch ${load.code}`,
-      details: 'Bands off. Press each lid; one that gives did not seal.',
+      details: 'Take the bands off and press each lid. If it gives, it didn’t seal.',
     })
   }
   return checks
@@ -66,7 +66,7 @@ async function testNotes(tx: Tx, today: string): Promise<readonly DayNote[]> {
       key: `test-${canner.id}`,
       date: due < today ? today : due,
       summary: `Have the dial of ${canner.name} tested`,
-      details: 'A dial that regulates is tested every year; without it its canner does not run.',
+      details: 'Test a regulating dial every year. Kelvit won’t plan loads on it until then.',
     }
   })
 }

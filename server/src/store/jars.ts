@@ -47,5 +47,5 @@ export const toTake = (jar: JarRow): JarToTake => ({ ...jar, ...toDecide(jar), h
 /** A foreign key does not see whose shelf it is. */
 export async function checkShelf(tx: Tx, shelfId: string): Promise<void> {
   const [shelf] = await tx.select({ id: shelves.id }).from(shelves).where(eq(shelves.id, shelfId))
-  if (!shelf) throw unprocessable('no-shelf', 'There is no such shelf.')
+  if (!shelf) throw unprocessable('no-shelf', 'We can’t find this shelf.')
 }

@@ -22,7 +22,7 @@ export async function plant(
   if (before) return toWire(plantings, before)
   const found = formOf(sent.formId)
   if (!found || found.food.id !== sent.foodId)
-    throw unprocessable('no-form', 'This way of canning does not belong to that food.')
+    throw unprocessable('no-form', 'This way of canning doesn’t fit that food.')
   if (sent.lastOn < sent.firstOn)
     throw unprocessable('window', 'The harvest window ends before it begins.')
   const { row, made } = await insertRow(tx, plantings, actor.householdId, id, {

@@ -58,11 +58,11 @@ export function AltitudeBands({ form, rowSize, gauge, altitudeFt, system }: Alti
         At <strong>{showAltitude(ft, system)}</strong>:{' '}
         {here && steam ? (
           <>
-            hold <strong>{showPressure(here.psi, system)}</strong>; the steam is about{' '}
+            hold <strong>{showPressure(here.psi, system)}</strong>. The steam is about{' '}
             {showTemperature(steam, system)}.
           </>
         ) : (
-          'no tested pressure. Ask your extension service.'
+          'there’s no tested pressure. Ask your extension service.'
         )}
       </p>
       <svg

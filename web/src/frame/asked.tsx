@@ -29,7 +29,7 @@ export function Asked({ path, onOpenChange, find }: AskedProps) {
       wide
       onOpenChange={onOpenChange}
       title={`Questions at ${name}`}
-      about="Short answers with their source; this kitchen’s own figures stand in them."
+      about="Short answers with their source and your kitchen’s own figures."
     >
       <ul>
         {answersAt(place).map((a) => (

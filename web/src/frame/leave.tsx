@@ -14,14 +14,14 @@ export function Leave({ waiting, stay, leave }: LeaveProps) {
       open
       onOpenChange={(open) => open || stay()}
       title={`${waiting === 1 ? 'One change is' : `${waiting} changes are`} not sent yet`}
-      about="Signing out here wipes this device: what was not sent would be lost."
+      about="Signing out clears this device. What wasn’t sent is lost."
     >
       <div className="flex flex-wrap gap-3">
         <Button look="main" onClick={stay}>
-          Stay until it is sent
+          Stay until it’s sent
         </Button>
         <Button look="stop" onClick={leave}>
-          Sign out and lose it
+          Sign out anyway
         </Button>
       </div>
     </Sheet>

@@ -19,7 +19,7 @@ function Sorry({ title, about }: { readonly title: string; readonly about: strin
 }
 
 const Lost = () => (
-  <Sorry title="There is no such page" about="The address may be old or mistyped." />
+  <Sorry title="This page doesn’t exist" about="The address may be old or mistyped." />
 )
 
 interface GuardProps {
@@ -44,7 +44,7 @@ class Guard extends Component<GuardProps, { readonly fault: unknown }> {
   override render(): ReactNode {
     const { fault } = this.state
     if (fault === undefined) return this.props.children
-    return <Sorry title="This page cannot be shown" about={sentenceOf(fault)} />
+    return <Sorry title="We can’t show this page" about={sentenceOf(fault)} />
   }
 }
 

@@ -20,15 +20,15 @@ export function Strips() {
   const jumped = useClockJumped()
   const words = [
     jumped &&
-      'This device’s clock jumped. Kelvit is asking the server for the time, and corrects what you record now when it sends it.',
+      'This device’s clock jumped. Kelvit is asking the server for the time and will correct what you record now.',
     !heard &&
-      `No network: this is what was known ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
+      `No network. This is what Kelvit knew ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&
-      `${waiting === 1 ? 'One change is' : `${waiting} changes are`} saved here and will be sent when Kelvit can be reached.`,
+      `${waiting === 1 ? 'One change is' : `${waiting} changes are`} saved on this device. We’ll send it when Kelvit can be reached.`,
     !keeps &&
       (waiting > 0
-        ? 'This browser keeps nothing: leave the page open until they are sent.'
-        : 'This browser keeps nothing for Kelvit: what you say without a network is lost when you close the page.'),
+        ? 'This browser can’t save anything. Keep this page open until everything is sent.'
+        : 'This browser can’t save anything for Kelvit. What you record without a network is lost when you close the page.'),
   ].filter((w) => w !== false)
   return (
     <>
@@ -69,9 +69,9 @@ function NewVersion() {
   if (!load || !quiet) return null
   return (
     <p className="no-print bg-kettle px-4 py-1 text-center text-sm font-semibold text-on-kettle">
-      A newer Kelvit is here.{' '}
+      A newer Kelvit is ready.{' '}
       <button type="button" className="min-h-8 underline" onClick={load}>
-        Load it now
+        Update now
       </button>
     </p>
   )

@@ -7,7 +7,7 @@ export function AnswersFor({ question }: { readonly question: string }) {
   if (answers.length === 0) return null
   return (
     <div className="mt-4 border-t border-rim pt-3">
-      <p className="mb-1 text-ink-soft">Or did you mean to ask:</p>
+      <p className="mb-1 text-ink-soft">Or did you mean:</p>
       <AnswersHere ids={answers.map((a) => a.id)} />
     </div>
   )

@@ -115,7 +115,7 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
       wide
       onOpenChange={(o) => !o && onClose()}
       title={canner ? `Change the ${canner.name.toLowerCase()}` : 'Add a canner'}
-      about="A canner holds four quarts upright and keeps pressure. Electric multi-cookers are not canners."
+      about="A canner holds at least four quarts upright and keeps its pressure. Electric multi-cookers aren’t canners."
     >
       <FormProvider {...form}>
         <form
@@ -126,11 +126,11 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
         >
           <Kind isNew={!canner} />
           <CapacityTable measured={canner} />
-          <TextField label="Where its manual is" maxLength={400} {...register('manual')} />
+          <TextField label="Where you keep its manual" maxLength={400} {...register('manual')} />
           <TextField
             label="Range"
             maxLength={400}
-            help="Weight limit of a glass top, or a burner too strong for the base: read both manuals."
+            help="A glass top has a weight limit, and a strong burner can warp the base. Read both manuals."
             {...register('rangeNote')}
           />
           <Refusal of={save.error} />
@@ -141,9 +141,9 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
             {canner && (
               <Button
                 look="stop"
-                onClick={() => send({ retired: true }, `${canner.name} is out of use.`)}
+                onClick={() => send({ retired: true }, `${canner.name} is no longer in use.`)}
               >
-                Take it out of use
+                Stop using it
               </Button>
             )}
           </div>
@@ -169,13 +169,13 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         <ChoiceField
           label="Class"
           choices={cannerClasses.map((c) => [c.id, c.name])}
-          help="A “quart” number is its volume, not its jars."
+          help="A “quart” number is the pot’s volume, not how many jars it holds."
           {...register('classId', {
             onChange: (e: { target: { value: string } }) => choose(e.target.value),
           })}
         />
       )}
-      <TextField label="Its name here" required maxLength={60} {...register('name')} />
+      <TextField label="What you call it" required maxLength={60} {...register('name')} />
       <ChoiceField
         label="Gauge"
         choices={[
@@ -212,7 +212,7 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
             min={0}
             max={12}
             required
-            help="As its manual says; jars are not covered."
+            help="As its manual says. The water doesn’t cover the jars."
             value={field.value}
             onValue={field.onChange}
           />
@@ -238,7 +238,7 @@ function CapacityTable({ measured }: { readonly measured: Measured | undefined }
       <caption className="pb-1 text-left font-semibold">
         How many jars it takes{' '}
         <span className="font-normal text-ink-soft">
-          by its manual; in brackets what its measures suggest
+          From its manual. In brackets: our guess from its size.
         </span>
       </caption>
       <thead className="text-ink-soft">

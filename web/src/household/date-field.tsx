@@ -36,7 +36,7 @@ export function DateField(props: DateFieldProps) {
   const error =
     props.error ??
     (unread
-      ? 'Say a day like 14 Aug, Saturday or tomorrow.'
+      ? 'Type a day, such as 14 Aug, Saturday or tomorrow.'
       : outside
         ? min !== undefined && value < min
           ? `Not before ${showDay(min)}.`

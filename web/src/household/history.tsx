@@ -55,7 +55,7 @@ export function History({ table, id }: { readonly table: string; readonly id: st
       {log.isError && <p role="alert">{sentenceOf(log.error)}</p>}
       {log.isLoading && <p className="text-ink-soft">One moment…</p>}
       {log.data?.changes.length === 0 && (
-        <p className="text-[15px] text-ink-soft">Nothing is on record of it yet.</p>
+        <p className="text-[15px] text-ink-soft">Nothing has changed yet.</p>
       )}
       <ol className="text-[15px]">
         {log.data?.changes.map((c, i, all) => (

@@ -123,10 +123,10 @@ export function altitudeSays(ft: number, units: UnitSystem): string {
     weight !== null && `${showPressure(psi(weight), units)} with a weight`,
   ].filter((w) => w !== false)
   return words.length === 0
-    ? 'No tested pressure goes so high: Kelvit can plan no load up there.'
+    ? 'The tables end below this altitude, so Kelvit can’t plan loads there.'
     : `Most vegetables: ${words.join(', ')}.`
 }
 
 /** Where people find their kitchen's altitude. */
 export const ALTITUDE_HELP =
-  'Look on a topographic map, or ask your county or extension office; a hiking map or the weather station nearby tells it too. Near enough is the next hundred feet (30 m) up. At the sea it is 0.'
+  'Look at a topographic or hiking map, or ask your county or extension office. Round up to the next hundred feet (30 m). At sea level it’s 0.'

@@ -29,7 +29,7 @@ export function MoreMinutes({ food, name }: { readonly food: string; readonly na
         onChange={change}
       />
       <p className="mt-1 text-[15px] text-ink-soft">
-        Your book says longer? Add the difference. The tested time never gets shorter.
+        Does your tested book say longer? Add the difference. The tested time never gets shorter.
       </p>
     </div>
   )

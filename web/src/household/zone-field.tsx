@@ -23,15 +23,14 @@ export function ZoneField({ value, onValue, disabled, help }: ZoneFieldProps) {
   const list = useId()
   const [left, setLeft] = useState(false)
   const found = zoneOf(text)
-  const wrong =
-    left && !found ? 'Choose one of the list; type the city that shares your time.' : undefined
+  const wrong = left && !found ? 'Choose from the list. Type a city in your time zone.' : undefined
   return (
     <Field label="Time zone" help={help} error={wrong}>
       {(tie) => (
         <>
           <input
             {...tie}
-            ref={(box) => box?.setCustomValidity(found ? '' : 'Choose a time zone of the list.')}
+            ref={(box) => box?.setCustomValidity(found ? '' : 'Choose a time zone from the list.')}
             className={BOX}
             list={list}
             value={text}

@@ -69,10 +69,10 @@ function Start({ view, stove }: PartProps) {
       done="Load started."
       doubt={
         view.canner?.inspectedOn === null
-          ? `${view.canner.name} was never looked over here: vent clear, seal sound, plug pliable, lid on its marks, base flat. Is all of it in order?`
+          ? `${view.canner.name} hasn’t been checked yet: vent clear, seal good, plug soft, lid on its marks, base flat. Is everything in order?`
           : undefined
       }
-      sure="I looked: all in order"
+      sure="I checked: all in order"
     />
   )
 }
@@ -98,7 +98,7 @@ function Venting({ view, stove }: PartProps) {
         done="Climbing."
         doubt={
           left > 0
-            ? `${showClock(Math.ceil(left / 1000))} of the ten minutes are still left. Is the weight on already? Then take it off and vent again.`
+            ? `${showClock(Math.ceil(left / 1000))} of the ten minutes are left. Is the weight on already? Take it off and vent again.`
             : undefined
         }
         sure="It is on already"
@@ -107,7 +107,7 @@ function Venting({ view, stove }: PartProps) {
         stove={stove}
         event={{ kind: 'steam-faltered' }}
         words="Steam faltered"
-        done="The 10 minutes start again when it is steady."
+        done="The 10 minutes start again when the steam is steady."
         look="stop"
       />
     </Row>
@@ -125,8 +125,8 @@ function Climbing({ view, stove }: PartProps) {
       <Step
         stove={stove}
         event={{ kind: 'at-pressure' }}
-        words="The weight rocks"
-        done="The clock runs."
+        words="The weight is rocking"
+        done="The clock is running."
       />
       {hasDialToo(view) && <ReadingPad view={view} stove={stove} />}
     </div>
@@ -142,7 +142,7 @@ function Processing({ view, stove }: PartProps) {
       stove={stove}
       event={{ kind: 'pressure-fell' }}
       words="Pressure fell"
-      done="The whole time starts again at pressure."
+      done="The time starts again at pressure."
       look="stop"
     />
   )
@@ -206,7 +206,7 @@ function Cooling({ view, stove }: PartProps) {
             stove={stove}
             event={{ kind: 'heat-on' }}
             words="Heat is back on"
-            done="The whole time starts again at pressure."
+            done="The time starts again at pressure."
           />
         </Row>
       )}
@@ -237,7 +237,7 @@ function Resting({ view, stove }: PartProps) {
       done="Take the jars out."
       doubt={
         left > 0
-          ? `It rests ${rest} minutes; ${showClock(Math.ceil(left / 1000))} are left. Is the lid off already?`
+          ? `It rests ${rest} minutes; ${showClock(Math.ceil(left / 1000))} are left. Did you take the lid off already?`
           : undefined
       }
       sure="It is off already"
@@ -254,7 +254,7 @@ function Unloading({ view, stove }: PartProps) {
   const { dayTime } = useTimes()
   const since = view.state.since
   const late = view.at - since > ASK_WHEN_MS
-  const done = 'They stand 12 to 24 hours.'
+  const done = 'Leave them alone for 12 to 24 hours.'
   if (!asking)
     return (
       <Button
@@ -270,7 +270,7 @@ function Unloading({ view, stove }: PartProps) {
     <Ask
       question={`The lid came off ${dayTime(since, view.at)}. When did the jars come out?`}
       no={() => setAsking(false)}
-      noWords="They are still in"
+      noWords="They’re still in"
     >
       <WhenField value={when} onChange={setWhen} at={view.at} />
       <Button

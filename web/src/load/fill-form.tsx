@@ -89,7 +89,7 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
                     checked={finished[p.id] ?? false}
                     onChange={(e) => setFinished({ ...finished, [p.id]: e.target.checked })}
                   />
-                  That was all of the lot
+                  That’s the whole lot
                 </label>
               )}
             </div>

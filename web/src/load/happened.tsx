@@ -24,7 +24,7 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'pressure-fell',
     words: 'The pressure had fallen',
     follows:
-      'The whole time counts again from when it was back. If nobody knows when, the jars are held.',
+      'The time starts again from when the pressure was back. If nobody knows when, we set the jars aside.',
     from: 'processing',
     asksWhen: true,
   },
@@ -32,7 +32,7 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'heat-off',
     words: 'The heat went off',
     follows:
-      'Early: the whole time again once it is back at pressure. Told from memory, the jars are held.',
+      'Heat lost: start the time again at pressure. If it happened earlier, we set the jars aside.',
     from: 'heating',
     asksWhen: true,
   },
@@ -40,28 +40,29 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'heat-on',
     words: 'The heat is back on',
     follows:
-      'The time starts from zero at pressure; without pressure left, steam vents for ten minutes first.',
+      'The time starts from zero at pressure. If no pressure was left, vent for ten minutes first.',
     from: 'cooling',
   },
   {
     kind: 'steam-doubtful',
     words: 'The steam was never steady',
-    follows: 'While it runs: weight off, ten minutes of steam again. Afterwards the jars are held.',
+    follows:
+      'Still running? Take the weight off and vent ten minutes again. Already over? We set the jars aside.',
     from: 'venting',
   },
   {
     kind: 'wrong-weight',
     words: 'The wrong weight was on',
     follows:
-      'While it runs: everything from the venting on again, with the right one. Afterwards the jars are held.',
+      'Still running? Put the right weight on and start again from venting. Already over? We set the jars aside.',
     from: 'climbing',
     only: 'weighted',
   },
   {
     kind: 'water-low',
-    words: 'The water is low or boiled away',
+    words: 'The water is low or gone',
     follows:
-      'Heat off at once, no cold water. The load was not processed: open it when it is cold and begin again.',
+      'Turn the heat off now. Add no cold water. The load wasn’t processed: open it when it’s cold and start over.',
     from: 'heating',
     asksWhen: true,
   },
@@ -69,13 +70,14 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'lid-not-locked',
     words: 'The lid was not on its marks',
     follows:
-      'Before pressure: lock it and heat again. Under pressure: heat off, everything again. Afterwards the jars are held.',
+      'No pressure yet? Lock the lid and heat again. Under pressure? Turn the heat off and start over. Already over? We set the jars aside.',
     from: 'heating',
   },
   {
     kind: 'weight-lifted',
     words: 'Somebody lifted the weight',
-    follows: 'While it runs: vented again, from zero. While it cooled: not processed as tested.',
+    follows:
+      'Still running? Vent again and start over. Cooling? The jars weren’t processed as tested.',
     from: 'climbing',
     asksWhen: true,
   },
@@ -83,38 +85,38 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'weight-off',
     words: 'The weight is off already',
     follows:
-      'Before anybody saw the gauge at zero and the lock down the jars are held. It rests ten minutes now.',
+      'If nobody saw the gauge at zero and the lock down first, we set the jars aside. Let it rest ten minutes now.',
     from: 'cooling',
   },
   {
     kind: 'opened-early',
     words: 'It was opened too early',
-    follows: 'Cooling is part of the process: these jars were not processed as tested.',
+    follows: 'Cooling is part of the process. These jars weren’t processed as tested.',
     from: 'climbing',
     asksWhen: true,
   },
   {
     kind: 'jar-broken',
     words: 'A jar broke in the canner',
-    follows: 'Count it as broken at the seal check. The other jars are not touched by it.',
+    follows: 'Count it as broken when you check the seals. The other jars are fine.',
     from: 'heating',
   },
   {
     kind: 'left-overnight',
     words: 'The jars stayed in for hours',
-    follows: 'Held: ask your extension service before anybody eats from them.',
+    follows: 'We set them aside. Ask your extension service before anybody eats from them.',
     from: 'cooling',
   },
   {
     kind: 'pressure-zero',
     words: 'The gauge is at zero',
-    follows: 'While it runs: steam vents for ten minutes again before it may climb.',
+    follows: 'Still running? Vent ten minutes again before it climbs.',
     from: 'climbing',
   },
   {
     kind: 'note',
     words: 'Something else',
-    follows: 'Kept in the record in your words.',
+    follows: 'We keep it in the record, in your words.',
     from: 'preparing',
     asksWords: true,
   },
@@ -147,7 +149,7 @@ export function Happened({ view }: { readonly view: LoadView }) {
     setChosen(undefined)
   }
   const tell = (h: Happening, more: { happenedAt?: string; text?: string } = {}): void => {
-    stove.say({ kind: h.kind, ...more }, `Taken down: ${h.words.toLowerCase()}.`)
+    stove.say({ kind: h.kind, ...more }, `Recorded: ${h.words.toLowerCase()}.`)
     close()
   }
   return (
@@ -159,11 +161,7 @@ export function Happened({ view }: { readonly view: LoadView }) {
         open={open}
         onOpenChange={(o) => (o ? setOpen(true) : close())}
         title={chosen ? chosen.words : 'What happened?'}
-        about={
-          chosen
-            ? chosen.follows
-            : 'Whatever it was: taken down as it was, and judged for the jars.'
-        }
+        about={chosen ? chosen.follows : 'We record it and tell you whether the jars are safe.'}
       >
         {chosen ? (
           <Details
@@ -225,7 +223,7 @@ function Details({ view, of, tell, back }: DetailsProps) {
         </label>
         <div className="flex gap-3">
           <Button type="submit" look="main" disabled={!text.trim()}>
-            Take it down
+            Record it
           </Button>
           <Button onClick={back}>Back</Button>
         </div>

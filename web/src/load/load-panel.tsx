@@ -86,7 +86,7 @@ function Changed({ view: { load, fresh, state } }: { readonly view: LoadView }) 
   if (fresh?.outcome === 'refused')
     return (
       <Caution>
-        <strong>This load cannot be started as it is.</strong> {fresh.sentence} Instead:{' '}
+        <strong>This load can’t start as it is.</strong> {fresh.sentence} Instead:{' '}
         {fresh.instead.join(', ')}.
       </Caution>
     )
@@ -152,7 +152,7 @@ function Questions({ view }: { readonly view: LoadView }) {
   return (
     <details className="text-[15px]" open={view.state.stage !== 'checked'}>
       <summary className="min-h-8 font-semibold text-squash">
-        Something that was said does not add up
+        Something you recorded doesn’t add up
       </summary>
       <ul className="mt-2 list-disc pl-5">
         {view.state.questions.map((q) => (
@@ -184,7 +184,7 @@ function StopLoad({ view }: { readonly view: LoadView }) {
   return (
     <div className="flex w-full flex-wrap items-center gap-3 border-t border-rim pt-4">
       <p className="grow">
-        Stopping throws this process away. Heat off, let the pressure fall by itself, then
+        Stopping ends this process. Turn the heat off, let the pressure fall on its own, then
         refrigerate or freeze the food.
       </p>
       <Button
@@ -193,7 +193,7 @@ function StopLoad({ view }: { readonly view: LoadView }) {
           stove.say({ kind: 'aborted', text: 'stopped at the stove' }, 'Load stopped.')
         }
       >
-        Stop it for good
+        Stop this load
       </Button>
       <Button onClick={() => setAsked(false)}>Keep going</Button>
     </div>

@@ -32,9 +32,9 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
     <div className="flex flex-col gap-3">
       {canner?.blocks.map((b) => (
         <Caution key={b.sentence}>
-          <strong>{canner.name} cannot be used.</strong> {b.sentence}{' '}
+          <strong>{canner.name} can’t be used.</strong> {b.sentence}{' '}
           <Link to="/gear" className="font-semibold text-kettle underline">
-            Put it right under Gear
+            Fix it under Gear
           </Link>
         </Caution>
       ))}
@@ -45,8 +45,8 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
         {canner && (
           <Fact name="Water">
             {showLength(canner.waterIn, household.units)} deep by its manual, at{' '}
-            {showTemperature(water, household.units)}; the jars are not covered
-            {household.settings.vinegarInCanner ? '; a little vinegar in it' : ''}
+            {showTemperature(water, household.units)}. The water doesn’t cover the jars
+            {household.settings.vinegarInCanner ? '. Add a little vinegar' : ''}
           </Fact>
         )}
         {load.portions.map((p, i) => {

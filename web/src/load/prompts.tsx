@@ -30,7 +30,7 @@ export function Prompts({ view }: { readonly view: LoadView }) {
             stove.say({ kind: 'prompt-heard', text: first.kind }, 'Quiet on every device.')
           }
         >
-          I hear it: quiet
+          Turn the alarm off
         </Button>
       )}
     </div>
@@ -64,7 +64,7 @@ function WhoWatched({ prompt, stove }: { readonly prompt: Prompt; readonly stove
             stove.say({ kind: 'unwatched', eventId }, 'The time starts again from the last look.')
           }
         >
-          Nobody did
+          Nobody watched it
         </Button>
       </div>
     </Panel>

@@ -27,7 +27,7 @@ export function ReadingPad({ view, stove }: ReadingPadProps) {
     stove.say(
       { kind: 'reading', psi: gauge.toPsi(figure) },
       figure < target && view.state.stage === 'processing'
-        ? `${read}: below ${gauge.say(target)}. The whole time again.`
+        ? `${read}: below ${gauge.say(target)}. The time starts again.`
         : `${read} noted.`,
     )
   }
@@ -68,7 +68,11 @@ function LowReading({ read, target, yes, no }: LowReadingProps) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [left <= 0])
   return (
-    <Ask question={`${read} is below ${target}: did it read that?`} no={no} noWords="No, a slip">
+    <Ask
+      question={`${read} is below ${target}: is that right?`}
+      no={no}
+      noWords="No, that’s a typo"
+    >
       <Button size="stove" look="stop" onClick={yes}>
         It read {read}
         <span className="text-base font-normal" aria-hidden>
@@ -114,7 +118,7 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
       <p className="text-[15px] text-ink-soft">
         {label}
         {setup.gaugeErrorPsi !== 0 &&
-          `. This dial reads ${gauge.off(setup.gaugeErrorPsi)} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${gauge.say(target)} there is the tested ${gauge.say(gauge.target(setup.psi))}`}
+          `. This dial reads ${gauge.off(setup.gaugeErrorPsi)} ${setup.gaugeErrorPsi > 0 ? 'high' : 'low'}: ${gauge.say(target)} on it is the tested ${gauge.say(gauge.target(setup.psi))}`}
       </p>
       <div className="grid grid-cols-3 gap-2.5 sm:flex sm:flex-wrap">
         {figures.map((f) => (

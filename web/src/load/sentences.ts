@@ -33,7 +33,7 @@ export function sentence(
       return 'Fill, debubble, measure, wipe, lid, band.'
     case 'heating':
       return state.ventAgain
-        ? 'Vent again: weight off, heat on high, wait for a steady column of steam.'
+        ? 'Vent again: weight off, heat on high. Wait for a steady column of steam.'
         : 'Heat on high, weight off. Wait for a steady column of steam.'
     case 'venting':
       if (state.steamSteadySince === null)
@@ -41,7 +41,7 @@ export function sentence(
       return 'Let it vent. Weight stays off.'
     case 'climbing':
       if (state.restarts > 0)
-        return `Bring it back to ${weighted ? 'a rocking weight' : `${figure(band.from)} ${gauge.unit}`}. The whole time starts again.`
+        return `Bring it back to ${weighted ? 'a rocking weight' : `${figure(band.from)} ${gauge.unit}`}. The time starts again.`
       return weighted
         ? 'Bring it up until the weight rocks as its maker says.'
         : `Bring it up to ${figure(band.from)} ${gauge.unit}, slower near the top.`
@@ -51,19 +51,19 @@ export function sentence(
         : // Few dials have kilopascals alone: said with the figure, they are not taken for psi.
           `Hold it at ${figure(band.from)}–${figure(band.to)}${units === 'us' ? '' : ` ${gauge.unit}`}. Small changes only.`
     case 'cooling':
-      return 'Leave it alone. It cools by itself.'
+      return 'Leave it alone while it cools.'
     case 'resting':
       return 'Weight off. Wait before the lid comes off.'
     case 'unloading':
       return setup.openMinutes
-        ? 'Lid off. Leave the jars in the open canner a little.'
-        : 'Jars out, upright, an inch apart, out of draughts.'
+        ? 'Lid off. Leave the jars in the open canner for a few minutes.'
+        : 'Take the jars out. Set them upright, an inch apart, out of drafts.'
     case 'standing':
-      return 'Let them stand. Touch no lid, tighten no band.'
+      return 'Leave them alone. Don’t press a lid or tighten a band.'
     case 'checked':
       return 'Checked and put away.'
     case 'aborted':
-      return 'Stopped. Refrigerate or freeze what was in it.'
+      return 'Stopped. Refrigerate or freeze the food.'
   }
 }
 
@@ -77,24 +77,24 @@ export function caution({ load, state }: LoadView, units: UnitSystem): string | 
       : `drops below ${figure(dialTarget(load.setup))}`
   switch (state.stage) {
     case 'preparing':
-      return 'Water as the manual says; the jars are not covered. Hold the vent to the light.'
+      return 'Water as the manual says. The water doesn’t cover the jars. Hold the vent to the light.'
     case 'heating':
     case 'venting':
-      return 'Air left inside lowers the temperature that the same pressure gives. Ten minutes of full steam, by the clock.'
+      return 'Air left inside makes the canner cooler at the same pressure. Vent ten full minutes by the clock.'
     case 'climbing':
     case 'processing':
       return `${
         load.setup.regulatedBy === 'dial' && load.setup.gaugeErrorPsi !== 0
-          ? `Your dial reads ${gauge.off(load.setup.gaugeErrorPsi)} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${figure(dialTarget(load.setup))} there is the tested ${figure(load.setup.psi)}. `
+          ? `Your dial reads ${gauge.off(load.setup.gaugeErrorPsi)} ${load.setup.gaugeErrorPsi > 0 ? 'high' : 'low'}, so ${figure(dialTarget(load.setup))} on it is the tested ${figure(load.setup.psi)}. `
           : ''
-      }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again by themselves. Somebody stays with it. Your canner’s manual comes first.`
+      }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again. Somebody stays with the canner. Its manual comes first.`
     case 'cooling':
-      return 'No cold water, no lifting the weight. Slow cooling is part of the process.'
+      return 'Use no cold water and don’t lift the weight. Slow cooling is part of the process.'
     case 'resting':
     case 'unloading':
-      return 'Towel or board, never a cold surface. Jars still boil inside: normal.'
+      return 'Put them on a towel or board, never on a cold surface. They still boil inside; that’s normal.'
     case 'standing':
-      return 'A lid that pulls down proves a vacuum. It is the process that makes the jar safe.'
+      return 'A lid that pulls down only proves a vacuum. The process makes the jar safe.'
     default:
       return undefined
   }
@@ -109,7 +109,9 @@ export function changeWords(planned: LoadSetup, now: LoadSetup, units: UnitSyste
     changed.includes('gaugeErrorPsi') ||
     changed.includes('regulatedBy')
   )
-    words.push(`Pressure: planned ${onGauge(planned, units)}; it runs at ${onGauge(now, units)}.`)
+    words.push(
+      `Pressure: planned ${onGauge(planned, units)}; it now runs at ${onGauge(now, units)}.`,
+    )
   if (changed.includes('minutes'))
     words.push(`Process: planned ${planned.minutes} minutes; it takes ${now.minutes}.`)
   if (changed.includes('restMinutes'))

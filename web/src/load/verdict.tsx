@@ -59,9 +59,9 @@ export function Verdict({ view, always }: { readonly view: LoadView; readonly al
 /** What people ask when in doubt, and what they are told. */
 const ANSWERS = [
   'The extension service says to keep them',
-  'The gauge was tested again and reads right',
+  'The gauge was tested again and reads true',
   'Somebody watched it the whole time',
-  'It was a slip of the finger: nothing of the kind happened',
+  'It was a typo: nothing like that happened',
 ] as const
 
 /** The way out of a doubt: somebody asked, and says what the answer was. */

@@ -16,13 +16,13 @@ export function saidOtherwise({ path, body }: Outgoing, answer: unknown): string
 }
 
 function takenOtherwise(wish: NewTake, { jars, substituted, short }: TakeAnswer) {
-  const gone = 'Somebody else had taken it first'
+  const gone = 'Somebody else took it first'
   if (short > 0 && jars.length === 0)
     return wish.why === 'moved'
       ? `${gone}: it was not moved.`
-      : `${gone}, and no other stands on the shelf: nothing was counted.`
+      : `${gone}, and there’s no other on the shelf. Nothing was taken.`
   if (short > 0) return `Somebody else was first: only ${jars.length} of ${wish.count} were left.`
   if (!substituted) return undefined
   const others = jars.filter((j) => !wish.preferred.includes(j.id)).map((j) => j.code)
-  return `${gone}: jar ${others.join(', ')}, the next oldest, is counted for it.`
+  return `${gone}: jar ${others.join(', ')}, the next oldest, was taken instead.`
 }

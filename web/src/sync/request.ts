@@ -10,7 +10,7 @@ export class ProblemFault extends Error {
 /** The server could not be reached at all. */
 export class Unreachable extends Error {
   constructor() {
-    super('Kelvit cannot be reached just now. What you typed is still here; try again in a moment.')
+    super('We can’t reach Kelvit right now. What you typed is still here. Try again in a moment.')
   }
 }
 

@@ -65,9 +65,9 @@ export function Sheet({ open, onOpenChange, title, about, wide, passing, childre
               role="alert"
               className="mb-3 flex flex-wrap items-center gap-3 rounded-md bg-squash/12 px-3 py-2"
             >
-              <span className="grow font-semibold">What you typed is not kept yet.</span>
+              <span className="grow font-semibold">What you typed isn’t saved yet.</span>
               <Button size="small" onClick={() => setAsking(false)}>
-                Go on
+                Keep editing
               </Button>
               <Button
                 size="small"
@@ -77,7 +77,7 @@ export function Sheet({ open, onOpenChange, title, about, wide, passing, childre
                   onOpenChange(false)
                 }}
               >
-                Leave it
+                Discard it
               </Button>
             </div>
           )}

@@ -24,7 +24,7 @@ export function Twice({ ask, yes, onYes }: TwiceProps) {
         {yes}
       </Button>
       <Button size="small" onClick={() => setAsked(false)}>
-        Keep it
+        Save
       </Button>
     </span>
   )

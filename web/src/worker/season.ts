@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { SeasonWork } from './messages'
 
-const FAILED = 'The planner could not be loaded. Try again in a moment.'
+const FAILED = 'We couldn’t load the planner. Try again in a moment.'
 const sentenceOf = (error: unknown): string =>
   error instanceof Error && error.message !== '' ? error.message : FAILED
 

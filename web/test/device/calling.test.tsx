@@ -125,7 +125,7 @@ describe('something is due', () => {
   test('danger is told apart from a look, and comes before it', () => {
     listen(running([41, 'reading', 19]), 52)
     expect(new Set(tones)).toEqual(new Set([988]))
-    expect(document.title).toBe('● Tall canner: Heat down at once. Nobody stays near the lid.')
+    expect(document.title).toBe('● Tall canner: Turn the heat down now. Stay away from the lid.')
   })
   test('the sentence is said aloud where that was chosen, as loud as was chosen', () => {
     setAlarmSettings({ speak: true, volume: 0.4 })
@@ -231,15 +231,15 @@ describe('how a device calls', () => {
     expect(tones.length).toBeGreaterThan(4)
     fireEvent.change(screen.getByLabelText('Volume'), { target: { value: '0.2' } })
     expect(alarmSettings().volume).toBe(0.2)
-    fireEvent.click(screen.getByLabelText('Say the sentence aloud'))
+    fireEvent.click(screen.getByLabelText('Read the message aloud'))
     fireEvent.change(screen.getByLabelText('Voice'), { target: { value: 'Kitchen' } })
-    fireEvent.click(screen.getByRole('button', { name: 'Hear it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Play it' }))
     expect(spoken[0]).toMatchObject({
       text: 'Read the gauge.',
       volume: 0.2,
       voice: { name: 'Kitchen' },
     })
-    fireEvent.click(screen.getByLabelText('Vibrate, where the device can'))
+    fireEvent.click(screen.getByLabelText('Vibrate if the device can'))
     expect(alarmSettings()).toMatchObject({ speak: true, voice: 'Kitchen', vibrate: true })
   })
   test('a browser that refuses notifications is believed, and said so', async () => {
@@ -255,8 +255,8 @@ describe('how a device calls', () => {
   test('a device without a voice does not offer one', () => {
     vi.stubGlobal('speechSynthesis', undefined)
     open()
-    expect(screen.getByText('This device has no voice.')).toBeTruthy()
-    expect(screen.getByLabelText<HTMLInputElement>('Say the sentence aloud').disabled).toBe(true)
+    expect(screen.getByText('This device can’t speak.')).toBeTruthy()
+    expect(screen.getByLabelText<HTMLInputElement>('Read the message aloud').disabled).toBe(true)
   })
   test('is known to be mute until somebody touches the page', () => {
     Object.defineProperty(navigator, 'userActivation', {

@@ -19,7 +19,7 @@ export const tomatoes: readonly Food[] = [
     prepMinPerQuart: 9,
     lbPer100FtRow: 100,
     frostTender: true,
-    note: 'Never from frost-killed or dead vines. Picked at the turn they ripen indoors in 2–7 days.',
+    note: 'Never can tomatoes from frost-killed or dead vines. Tomatoes picked as they turn color ripen indoors in 2–7 days.',
     forms: [
       {
         id: 'tomatoes-raw-no-liquid',

@@ -89,10 +89,10 @@ function cannotBe(loads: readonly DayLoad[], kitchen: DayKitchen): DayDoesNotFit
     sentence,
     changes: [],
   })
-  if (kitchen.closes <= kitchen.opens) return no('closed', 'The kitchen is not open on this day.')
+  if (kitchen.closes <= kitchen.opens) return no('closed', 'The kitchen isn’t open on this day.')
   const there = kitchen.people.filter((p) => p.until > kitchen.opens && p.from < kitchen.closes)
   if (there.length === 0 && loads.length > 0)
-    return no('nobody', 'Nobody is in the kitchen while it is open. Say who helps, and when.')
+    return no('nobody', 'Nobody is in the kitchen while it’s open. Add who helps and when.')
   return undefined
 }
 
@@ -217,7 +217,7 @@ function doesNotFit(
     reason: 'too-long',
     sentence:
       over === null
-        ? 'These loads do not fit into a day with the people there are.'
+        ? 'These loads don’t fit into one day with the people you have.'
         : loads.length === 1
           ? `This load takes ${showMinutes(over)} longer than the kitchen is open.`
           : `These loads take ${showMinutes(over)} longer than the kitchen is open.`,

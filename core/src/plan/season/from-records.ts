@@ -117,11 +117,9 @@ export function seasonFrom(records: SeasonRecords): Season {
     return seasonDay(date, kitchenOn(records.calendar, date, d === 0 ? records.nowMinute : 0))
   })
   if (days.every((d) => d.minutes === 0))
-    notes.push(
-      note('kitchen', '', 'The kitchen is never open. Say on which evenings there is time.'),
-    )
+    notes.push(note('kitchen', '', 'The kitchen is never open. Add the evenings when you can.'))
   if (records.canners.every((c) => c.blocked))
-    notes.push(note('canner', '', 'No canner is fit for use. See Gear for what is missing.'))
+    notes.push(note('canner', '', 'No canner is fit to use. Gear shows what’s missing.'))
   const lots = records.lots.flatMap((l) => lotFrom(records, l, count, notes))
   const shortest = shortestLoad(records, lots)
   const longest = Math.max(0, ...days.map((d) => d.minutes)) + records.lateMinutes
@@ -252,11 +250,11 @@ function stayOf(
     return undefined
   }
   if (arrived >= days) {
-    tell(`expected after the ${days} days that are planned here. It is planned when it is nearer.`)
+    tell(`expected after the ${days} days planned here. Kelvit plans it when it’s closer.`)
     return undefined
   }
   if (due < 0)
-    tell('past its can-by. Look it over; what is sound is planned for today, if there is time.')
+    tell('past its can-by day. Check it. Kelvit plans what’s still good for today if there’s time.')
   return { arrived, due: Math.min(days - 1, Math.max(0, due)) }
 }
 

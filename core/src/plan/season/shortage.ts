@@ -102,7 +102,7 @@ export function otherJars(model: SeasonModel, plan: SeasonPlan): readonly OtherJ
     .sort((a, b) => b.left - a.left)
 }
 
-/** What of a lot goes into the jars that stand empty. */
+/** What of a lot goes into the jars that are empty. */
 interface PutIntoOthers {
   /** Jars of the lot's own size that this is. */
   readonly jars: number

@@ -20,11 +20,11 @@ export function Door({
         </p>
         <div>
           <p className="max-w-md font-head text-[2.1rem] leading-snug font-semibold">
-            From the garden gate to the oldest jar on the shelf.
+            From the garden to the oldest jar on the shelf.
           </p>
           <p className="mt-4 max-w-md text-lg leading-relaxed text-on-strip-soft">
-            How many jars a harvest makes, which loads to run when, each load safe at the stove, and
-            a pantry that is eaten in order.
+            See how many jars a harvest makes, plan your loads, run each one safely, and eat the
+            oldest jar first.
           </p>
         </div>
         <ShelfDrawing />

@@ -26,11 +26,11 @@ export function useEnter(to: string) {
   return { enter, busy, trouble }
 }
 
-/** A browser that keeps no cookie would show "Come in" again without a word. */
+/** A browser that keeps no cookie would show "Sign in" again without a word. */
 async function mustBeIn(): Promise<void> {
   await request('GET', paths.session).catch(() => {
     throw new Error(
-      'You are let in, but this browser keeps no cookie for Kelvit. Allow cookies for this address and try again.',
+      'You signed in, but this browser blocks Kelvit’s cookie. Allow cookies for this address and try again.',
     )
   })
 }

@@ -42,7 +42,7 @@ export function Page() {
         noValidate
       >
         <TextField
-          label="Name of the household"
+          label="Household name"
           error={errors.household?.name?.message}
           {...register('household.name')}
         />
@@ -62,7 +62,7 @@ export function Page() {
             onValue={altitude.field.onChange}
             error={
               errors.household?.altitudeFt &&
-              'Say how high your kitchen lies: higher kitchens need more pressure.'
+              'Enter your altitude. Higher kitchens need more pressure.'
             }
             help={
               feet === null
@@ -80,9 +80,9 @@ export function Page() {
         <ZoneField
           value={zone.field.value}
           onValue={zone.field.onChange}
-          help="As this device says. Every time of Kelvit is told in it."
+          help="Taken from this device. Kelvit shows every time in it."
         />
-        <h2 className="mt-2">You are its keeper</h2>
+        <h2 className="mt-2">About you</h2>
         <TextField
           label="Your name"
           autoComplete="name"
@@ -99,7 +99,7 @@ export function Page() {
           label="Passphrase"
           type="password"
           autoComplete="new-password"
-          help="At least 10 letters; a few words are easy to keep."
+          help="At least 10 characters. A few words are easy to remember."
           error={errors.keeper?.passphrase?.message}
           {...register('keeper.passphrase')}
         />

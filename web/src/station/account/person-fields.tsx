@@ -20,14 +20,14 @@ export function PersonFields({
       <TextField
         label="Your name"
         autoComplete="name"
-        help="As the others in the house call you."
+        help="What the others in the house call you."
         error={errors.name?.message}
         {...register('name')}
       />
       <TextField
         label="Sign-in name"
         autoComplete="username"
-        help="What you type to come in; only you have it."
+        help="You type it to sign in. Nobody else can have the same one."
         error={errors.signInName?.message}
         {...register('signInName')}
       />
@@ -35,7 +35,7 @@ export function PersonFields({
         label="Passphrase"
         type="password"
         autoComplete="new-password"
-        help="At least 10 letters; a few words are easy to keep."
+        help="At least 10 characters. A few words are easy to remember."
         error={errors.passphrase?.message}
         {...register('passphrase')}
       />

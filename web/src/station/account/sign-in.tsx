@@ -20,7 +20,7 @@ export function Page() {
     void enter(paths.session, { name, passphrase })
   }
   return (
-    <Door title="Come in">
+    <Door title="Sign in">
       <form onSubmit={submit} className="flex flex-col gap-4">
         <TextField
           label="Your sign-in name"
@@ -45,8 +45,8 @@ export function Page() {
       {setup?.demo && (
         <div className="mt-6 rounded-md border border-t-[3px] border-rim border-t-brass bg-crock p-4">
           <p className="mb-3 text-[15px] leading-relaxed">
-            <strong>Just looking?</strong> Quillback Farm is an invented household in the middle of
-            its season. Everything in it may be tried.
+            <strong>Just looking?</strong> Quillback Farm is a made-up household in the middle of
+            its season. Try anything you like.
           </p>
           <Button disabled={busy} onClick={() => void enter(paths.session, { demo: true })}>
             Enter the demo

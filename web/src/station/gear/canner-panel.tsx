@@ -39,7 +39,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
       <header className="flex flex-wrap items-baseline justify-between gap-3">
         <h2>{canner.name}</h2>
         <p className={`font-semibold ${fit ? 'text-brine' : 'text-beet'}`}>
-          {fit ? '✓ fit to use' : '✗ not to be used'}
+          {fit ? '✓ fit to use' : '✗ don’t use'}
         </p>
       </header>
       {canner.blocks.map((b) => (
@@ -49,8 +49,8 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
       <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
         <dt className="text-ink-soft">Regulated by</dt>
         <dd>
-          {dial ? 'dial gauge' : 'weighted gauge; it needs no test'}
-          {canner.gauge === 'both' && ', and has the other too'}
+          {dial ? 'dial gauge' : 'weighted gauge, needs no test'}
+          {canner.gauge === 'both' && ', and has the other gauge too'}
         </dd>
         {dial && (
           <>
@@ -86,18 +86,18 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             <dd>{canner.rangeNote}</dd>
           </>
         )}
-        <dt className="text-ink-soft">Looked over</dt>
+        <dt className="text-ink-soft">Checked</dt>
         <dd>
           {canner.inspectedOn
             ? showDate(canner.inspectedOn, today)
-            : 'not yet; do it before the first load'}
+            : 'not yet. Check it before the first load.'}
         </dd>
       </dl>
       <Times canner={canner} />
       {may('keeper') && (
         <div className="flex flex-wrap gap-2.5">
           <Button size="small" onClick={() => setOpen('inspect')}>
-            Look it over
+            Check it
           </Button>
           {dial && (
             <Button size="small" onClick={() => setOpen('test')}>

@@ -22,10 +22,10 @@ export function Gauges({ canner }: { readonly canner: CannerRead }) {
   if (!may('keeper') && gauges.length === 0) return null
   return (
     <div className="border-t border-rim pt-3">
-      <h3 className="mb-1">Gauges that write by themselves</h3>
+      <h3 className="mb-1">Gauges that send readings</h3>
       {gauges.length === 0 && (
         <p className="text-[15px] text-ink-soft">
-          None. A device can send its readings with a token of its own.
+          None. A device can send its readings with its own token.
         </p>
       )}
       <ul>
@@ -52,7 +52,7 @@ function GaugeLine({ gauge }: { readonly gauge: Gauge }) {
     save.mutate(
       { method: 'DELETE', path: `${paths.gauges}/${gauge.id}` },
       {
-        onSuccess: () => notify.done(`${gauge.name} sends nothing any more.`),
+        onSuccess: () => notify.done(`${gauge.name} no longer sends readings.`),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
@@ -100,7 +100,7 @@ function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly clo
       title={made ? 'Its token' : `A gauge for ${canner.name}`}
       about={
         made
-          ? 'Write it into the device now: it is shown this once and never again.'
+          ? 'Enter it in the device now. We show it only once.'
           : 'A device that reads the pressure and sends it to Kelvit.'
       }
     >
@@ -111,10 +111,10 @@ function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly clo
           </p>
           <p className="text-[15px] leading-relaxed text-ink-soft">
             It posts to <code>{`${paths.gauges}/${made.id}/readings`}</code> with this token as
-            bearer; the format stands in the API’s description.
+            bearer. The API’s description shows the format.
           </p>
           <Button look="main" className="self-start" onClick={close}>
-            It is written down
+            I’ve entered it
           </Button>
         </div>
       ) : (
@@ -127,11 +127,11 @@ function NewGauge({ canner, close }: { readonly canner: CannerRead; readonly clo
           />
           <label className="flex min-h-11 items-center gap-3">
             <input type="checkbox" className="size-6 accent-kettle" {...register('simulated')} />
-            Its readings are simulated: every load with them says so
+            Its readings are simulated. Every load with them says so.
           </label>
           <div className="flex gap-3">
             <Button type="submit" look="main" disabled={!watch('name').trim() || save.isPending}>
-              Make it
+              Add it
             </Button>
             <Button onClick={close}>Not now</Button>
           </div>

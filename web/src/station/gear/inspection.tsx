@@ -45,7 +45,7 @@ export function Inspection({
       {
         onSuccess: () => {
           notify.done(
-            wrong.length === 0 ? `${canner.name} is in order.` : `${canner.name} may not be used.`,
+            wrong.length === 0 ? `${canner.name} is in order.` : `${canner.name} can’t be used.`,
           )
           onClose()
         },
@@ -57,7 +57,7 @@ export function Inspection({
       open
       onOpenChange={(o) => !o && onClose()}
       title={`Look over the ${canner.name.toLowerCase()}`}
-      about="Look at each point and say what you found; anything wrong keeps it from being used."
+      about="Check each point. If anything is wrong, don’t use the canner."
     >
       <ul className="mb-3">
         {points.map((p) => (
@@ -90,13 +90,13 @@ export function Inspection({
       <WhyHere ids={['vent-pipe', 'gasket', 'overpressure-plug']} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <Button look="main" onClick={put} disabled={left > 0 || save.isPending}>
-          {left > 0 ? `${left} to look at` : 'Looked over today'}
+          {left > 0 ? `${left} to check` : 'Checked today'}
         </Button>
         {left === points.length && (
           <Button
             onClick={() => setFound(Object.fromEntries(points.map((p) => [p.id, 'good' as const])))}
           >
-            I looked at each: all in order
+            I checked each point: all in order
           </Button>
         )}
       </div>

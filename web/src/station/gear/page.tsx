@@ -39,7 +39,7 @@ export function Page() {
   return (
     <Sheet
       question="Is the gear fit to use?"
-      aside="canners, jars, lids and what runs out"
+      aside="canners, jars, lids and supplies"
       actions={
         may('keeper') && (
           <Button look="main" onClick={() => setAdding(true)}>
@@ -53,8 +53,8 @@ export function Page() {
       {ready && (
         <div className="flex flex-col gap-7">
           {inUse.length === 0 ? (
-            <Empty title="There is no canner yet">
-              Add yours from its class, then correct its capacity and water from its own manual.
+            <Empty title="No canner yet">
+              Pick a size for the usual figures, then correct them from the manual.
             </Empty>
           ) : (
             <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">

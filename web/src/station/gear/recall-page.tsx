@@ -32,7 +32,7 @@ export function Page() {
       actions={
         <>
           <Button onClick={() => window.print()}>Print</Button>
-          <ButtonLink to="/gear">To the gear</ButtonLink>
+          <ButtonLink to="/gear">Back to Gear</ButtonLink>
         </>
       }
     >

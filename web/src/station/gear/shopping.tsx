@@ -21,14 +21,16 @@ export function Shopping() {
   return (
     <Panel rim={short.length > 0 ? 'due' : 'done'} label="Shopping list">
       <h2 className="mb-1">
-        {firstShort ? `Short from ${showDay(firstShort.shortOn ?? today)}` : 'Enough for every lot'}
+        {firstShort
+          ? `Short from ${showDay(firstShort.shortOn ?? today)}`
+          : 'You have enough for every lot'}
       </h2>
       <p className="mb-3 leading-relaxed text-ink-soft">
         {short.length > 0
           ? plan.length > 0
-            ? 'Counted over the lots in the house and on the way: on the season plan’s days, and by can-by for what is in no load.'
-            : 'Counted over the lots in the house and on the way, each by its can-by day.'
-          : 'Every lot in the house and on the way has its jars, lids and bands.'}
+            ? 'We count the lots in the house and on the way: planned lots on their day, the others on their can-by day.'
+            : 'We count the lots in the house and on the way, each on its can-by day.'
+          : 'You have jars, lids and bands for every lot in the house and on the way.'}
       </p>
       <div className="relative overflow-x-auto">
         <table className="w-full text-left text-[15px]">

@@ -29,12 +29,12 @@ export function Stacks() {
     .filter((s) => s.full + s.empty + s.broken > 0)
   if (stacks.length === 0 && lids.length === 0) return null
   return (
-    <Panel label="Jars and lids as they stand">
+    <Panel label="Jars and lids now">
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
         <h2>Will they last?</h2>
         <p className="text-sm text-ink-soft">
-          A drawn jar is six: green is full, clear is empty, crossed is broken. Lids lie in sleeves
-          of twelve.
+          Each drawn jar stands for six. Green is full, clear is empty, crossed is broken. Lids come
+          in sleeves of twelve.
         </p>
       </div>
       <div className="grid items-start gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">

@@ -80,7 +80,7 @@ export function Stock() {
     save.mutate({ method, path, body }, { onError: (e) => notify.trouble(sentenceOf(e)) })
   const props = { change, may: may('helper') }
   return (
-    <Panel label="What is in the house">
+    <Panel label="What you have">
       <h2 className="mb-3">Jars, lids and supplies</h2>
       <JarRows {...props} />
       <LidRows {...props} />
@@ -212,7 +212,7 @@ function LidRows({ change, may }: RowsProps) {
       <h3 className="mb-1 text-lg">
         Flat lids{' '}
         <span className="font-sans text-[15px] font-normal text-ink-soft">
-          new every time; each load draws its own, oldest first
+          Every load uses new lids, the oldest first.
         </span>
       </h3>
       <ul>
@@ -273,7 +273,7 @@ function SupplyRows({ change, may }: RowsProps) {
   const rows: readonly Supply[] = useSupplies().data ?? []
   return (
     <section className="mt-6 border-t border-rim pt-4" aria-label="Other supplies">
-      <h3 className="mb-2 text-lg">And what else runs out</h3>
+      <h3 className="mb-2 text-lg">Other things that run out</h3>
       <div className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2">
         {SUPPLY_KINDS.map((kind) => {
           const row = rows.find((r) => r.kind === kind)

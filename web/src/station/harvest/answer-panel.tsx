@@ -87,7 +87,7 @@ function Makes({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer
       <p className="mt-3 text-[15px] leading-relaxed text-ink-soft">
         {ownLots > 0
           ? `Your own ${plural(ownLots, 'lot')} and the printed table together say ${perQuart} a quart; the printed average is ${printed}.`
-          : `By the printed average of ${perQuart} a quart, an estimate; your own lots will narrow it.`}
+          : `By the printed average of ${perQuart} a quart, an estimate. Your own lots make it more exact.`}
         {others.length > 0 && ` Or ${others.map((s) => countJars(s.likely, s.jar)).join(', or ')}.`}
       </p>
     </div>
@@ -132,26 +132,25 @@ function NoWay({
     case 'no-canner':
       return (
         <p className="leading-relaxed">
-          {none ? 'No canner is written down yet. ' : 'No canner is fit for use. '}
+          {none ? 'You haven’t added a canner yet. ' : 'No canner is fit to use. '}
           <Link to="/gear" className="text-kettle underline">
-            {none ? 'Add yours under Gear' : 'See under Gear why'}
+            {none ? 'Add one under Gear' : 'See why under Gear'}
           </Link>
-          ; until then cook it fresh or freeze it.
+          . Until then, cook it fresh or freeze it.
         </p>
       )
     case 'no-room':
       return (
         <p className="leading-relaxed">
-          No canner takes {jarName(jar)} of this mouth by its manual. Choose another size below.
+          No canner takes {jarName(jar)} of this mouth, by its manual. Choose another size below.
         </p>
       )
     case 'too-few':
       return (
         <p className="leading-relaxed">
-          Too few for a load of their own:{' '}
-          {likely === 0 ? 'not one whole jar' : countJars(likely, jar)}, and a canner runs with at
-          least {countJars(noWay.least, jar)}. Put them into a load of the same pressure, wait for
-          more, or eat or freeze it.
+          Too few for their own load: {likely === 0 ? 'not one whole jar' : countJars(likely, jar)}.
+          A canner needs at least {countJars(noWay.least, jar)}. Add them to a load at the same
+          pressure, wait for more, or eat or freeze the food.
         </p>
       )
   }

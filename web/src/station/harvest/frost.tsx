@@ -30,7 +30,7 @@ export function FrostButton({ lots }: { readonly lots: readonly Lot[] }) {
       {
         onSuccess: () =>
           notify.done(
-            `${plural(tender.length, 'tender lot')} brought in today.${lost.length > 0 ? ` ${plural(lost.length, 'lot')} expected later ${lost.length === 1 ? 'is' : 'are'} not grown yet: take ${lost.length === 1 ? 'it' : 'them'} off if the frost comes.` : ''}`,
+            `${plural(tender.length, 'tender lot')} brought in today.${lost.length > 0 ? ` ${plural(lost.length, 'lot')} expected later ${lost.length === 1 ? 'is' : 'are'} not grown yet. Remove ${lost.length === 1 ? 'it' : 'them'} if the frost comes.` : ''}`,
             () => any && takeBack({ table: 'lots', id: any.id, version: any.version + 1 }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),

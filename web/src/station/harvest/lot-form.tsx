@@ -95,14 +95,14 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
       {
         onSuccess: () => {
           reset(values)
-          notify.done('The lot is put right.')
+          notify.done('Lot corrected.')
         },
       },
     )
   }
   return (
-    <Panel label="Put it right">
-      <h2 className="mb-4">Put it right</h2>
+    <Panel label="Correct the lot">
+      <h2 className="mb-4">Correct the lot</h2>
       <form onSubmit={(e) => void handleSubmit(send)(e)}>
         <fieldset disabled={!may('helper')} className="grid items-start gap-4 sm:grid-cols-2">
           <Controller
@@ -162,7 +162,7 @@ export function LotForm({ lot }: { readonly lot: Lot }) {
                 value={field.value}
                 onValue={field.onChange}
                 min={0}
-                help={`In ${household.currency}; empty when it cost nothing.`}
+                help={`In ${household.currency}. Leave it empty if it cost nothing.`}
               />
             )}
           />
@@ -197,14 +197,12 @@ function Changes({ lot, typed }: { readonly lot: Lot; readonly typed: Typed }) {
     c.canBy.before !== c.canBy.after &&
       `Can by ${showDay(c.canBy.after)}, not ${showDay(c.canBy.before)}.`,
     c.tooMany > 0 &&
-      `Loads that are planned hold ${countJars(c.tooMany, after.jar)} more than it makes then: plan them again.`,
-    c.late && 'A day of the season plan lies after its can-by then: plan it again.',
+      `The planned loads hold ${countJars(c.tooMany, after.jar)} more than that. Plan them again.`,
+    c.late && 'The season plan has it after its can-by day. Plan again.',
   ].filter((s) => s !== false)
   return (
     <div role="status" className="mt-4 rounded-md bg-kettle/10 px-4 py-2.5 leading-relaxed">
-      {sentences.length === 0
-        ? 'Its jars, its date and its loads stay as they are.'
-        : sentences.join(' ')}
+      {sentences.length === 0 ? 'Its jars, date and loads don’t change.' : sentences.join(' ')}
     </div>
   )
 }

@@ -21,7 +21,7 @@ export function Page() {
   const name = lot ? saidFood(foodIdOf(lot.foodId, lot.jarOf)) : 'lot'
   return (
     <Sheet
-      question={lot ? `What of the ${name}?` : 'What of this lot?'}
+      question={lot ? `What happens to the ${name}?` : 'What happens to this lot?'}
       aside={lot ? lot.said : undefined}
       actions={lot && <Actions lot={lot} />}
     >
@@ -29,17 +29,17 @@ export function Page() {
       {query.isPending && <Skeleton />}
       {lot === null && (
         <Empty
-          title="There is no such lot"
+          title="This lot doesn’t exist"
           action={<ButtonLink to="/harvest">To Harvest</ButtonLink>}
         >
-          It may have been removed, or belong to another household.
+          It can have been removed, or it belongs to another household.
         </Empty>
       )}
       {lot && (
         <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
           <LotForm key={lot.id} lot={lot} />
-          <Panel label="How it stands" className="flex flex-col gap-3">
-            <h2>How it stands</h2>
+          <Panel label="About this lot" className="flex flex-col gap-3">
+            <h2>About this lot</h2>
             <Standing lot={lot} />
             <History table="lots" id={lot.id} />
           </Panel>
@@ -54,7 +54,7 @@ function Actions({ lot }: { readonly lot: Lot }) {
   const change = useChangeLot()
   if (!may('helper')) return null
   const open = lot.state === 'in-house' || lot.state === 'expected'
-  if (!open) return <Button onClick={() => change(lot, 'in-house')}>It is here after all</Button>
+  if (!open) return <Button onClick={() => change(lot, 'in-house')}>It’s still here</Button>
   return (
     <>
       <Button look="quiet" onClick={() => change(lot, 'eaten')}>

@@ -38,7 +38,7 @@ export function Lots({ lots, loads, yields }: LotsProps) {
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h2 id="lots">In the house and on the way</h2>
           <p className="text-[15px] text-ink-soft">
-            bars run from arrival to can-by and thin as quality falls
+            Each bar runs from arrival to can-by and thins as quality falls.
           </p>
         </div>
         <Button size="small" look="quiet" aria-pressed={table} onClick={() => setTable(!table)}>
@@ -47,8 +47,8 @@ export function Lots({ lots, loads, yields }: LotsProps) {
       </div>
       <Panel>
         {open.length === 0 ? (
-          <Empty title="Nothing waits to be canned">
-            Weigh in what comes from the garden or the market; it is kept here with its can-by date.
+          <Empty title="Nothing is waiting to be canned">
+            Weigh in what comes from the garden or the market. We show it here with its can-by date.
           </Empty>
         ) : table ? (
           <LotTable lots={open} loads={loads} yields={yields} />

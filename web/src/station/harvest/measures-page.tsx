@@ -40,7 +40,7 @@ function Measures({ rows }: { readonly rows: readonly Container[] }) {
       <h2 className="mb-2">Our measures</h2>
       {rows.length === 0 ? (
         <Empty title="None yet">
-          Weigh in “a bucket of tomatoes”: Kelvit asks once how heavy it is, and keeps it.
+          Weigh in “a bucket of tomatoes”. Kelvit asks once how heavy it is and remembers it.
         </Empty>
       ) : (
         <ul>
@@ -62,7 +62,7 @@ function Words({ rows }: { readonly rows: readonly CropWordRow[] }) {
       <h2 className="mb-2">Our words for crops</h2>
       {rows.length === 0 ? (
         <Empty title="None yet">
-          When a weigh-in has a word that is not in the tables, say there which crop it means.
+          When you use a word Kelvit doesn’t know, tell it which crop you mean.
         </Empty>
       ) : (
         <ul>

@@ -94,8 +94,8 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
       open
       wide
       onOpenChange={(o) => !o && onClose()}
-      title="What is still to come?"
-      about="A bed with its harvest window; its total is split into pickings."
+      title="What’s still to come?"
+      about="Enter a bed and its harvest window. We split the total into pickings."
     >
       <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
         <div className="grid items-start gap-4 sm:grid-cols-2">
@@ -130,7 +130,7 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
                 help={
                   guess > 0
                     ? `About ${showWeight(guess, units)}, an estimate.`
-                    : 'Fills in the weight, an estimate.'
+                    : 'We estimate the weight from it.'
                 }
               />
             )}
@@ -140,7 +140,7 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
             name="lb"
             render={({ field }) => (
               <WeightField
-                label="Expected in all"
+                label="Total expected"
                 min={0.1}
                 max={20000}
                 value={field.value}
@@ -178,7 +178,7 @@ export function PlantingForm({ onClose }: { readonly onClose: () => void }) {
         </div>
         <Refusal of={save.error} />
         <Button type="submit" look="main" className="self-start" disabled={save.isPending}>
-          Expect it
+          Add it
         </Button>
       </form>
     </Sheet>

@@ -40,12 +40,12 @@ export function HowHeavy({ name, food }: { readonly name: string; readonly food:
               min={0.01}
               max={2000}
               required
-              help="Weigh one, without its vessel. Kelvit keeps it."
+              help="Weigh one without its container. Kelvit remembers it."
             />
           )}
         />
         <Button type="submit" className="mb-6" disabled={watch('lb') === null || save.isPending}>
-          Keep it
+          Save
         </Button>
         <Refusal of={save.error} className="w-full" />
       </form>
@@ -75,7 +75,7 @@ export function OurWord({ word }: { readonly word: string }) {
         {...register('foodId')}
       />
       <Button type="submit" disabled={watch('foodId') === '' || save.isPending}>
-        Keep it
+        Save
       </Button>
       <Refusal of={save.error} className="w-full" />
     </form>

@@ -23,8 +23,8 @@ export function WhichJar({
     <Panel rim="due" label="What is in it?" className="mb-5">
       <h2 className="mb-2">What is in this jar?</h2>
       <Caution className="mb-3">
-        The time depends on every solid and on how much of the jar is solid. Without them there are
-        no minutes.
+        The time depends on every solid and on how much of the jar is solid. We can’t give a time
+        without them.
       </Caution>
       <div className="flex flex-wrap items-end gap-3">
         {fitting.length > 0 && (

@@ -48,14 +48,14 @@ export function Page() {
       {broken && <Trouble error={yieldsQuery.error} retry={() => void yieldsQuery.refetch()} />}
       {!broken && !yieldsQuery.data && <Skeleton />}
       {yieldsQuery.data && forms.length === 0 && (
-        <Empty title="No lot was canned whole yet">
-          When the last jar of a lot goes into a canner, say so at the stove; its yield is learned
-          here.
+        <Empty title="No lot is finished yet">
+          When the last jar of a lot goes into the canner, say so at the stove. We learn your yield
+          from it.
         </Empty>
       )}
       {found && prior && both && (
         <div className="flex flex-col gap-5">
-          <Panel label="Pounds for a quart">
+          <Panel label="Pounds per quart">
             <div className="mb-4 max-w-md">
               <ChoiceField
                 label="Food"
@@ -65,11 +65,11 @@ export function Page() {
               />
             </div>
             <p className="font-head text-[1.9rem] leading-tight font-semibold">
-              {showWeight(poundsPerQuart(both), household.units)} fill a quart here
+              {showWeight(poundsPerQuart(both), household.units)} make a quart here
             </p>
             <p className="mb-3 text-ink-soft">
-              The printed average is {showWeight(poundsPerQuart(prior), household.units)}. The bar
-              holds eight in ten of the lots to come.
+              The printed average is {showWeight(poundsPerQuart(prior), household.units)}. Eight
+              lots in ten will fall inside the bar.
             </p>
             <Beliefs
               prior={prior}
@@ -188,7 +188,7 @@ function Varieties({ lots }: { readonly lots: readonly LotYield[] }) {
     <Panel label="Our varieties">
       <h2 className="mb-2">Our varieties</h2>
       <table className="tabular w-full max-w-2xl text-left text-[15px]">
-        <caption className="sr-only">Weight that fills a quart, by variety</caption>
+        <caption className="sr-only">Weight per quart, by variety</caption>
         <tbody>
           {rows.map((r) => (
             <tr key={r.variety ?? ''} className="border-t border-rim first:border-0">
@@ -263,7 +263,7 @@ function OwnLots({ lots, today }: { readonly lots: readonly LotYield[]; readonly
                   }}
                 >
                   <TextField
-                    label="Why is it left out?"
+                    label="Why leave it out?"
                     value={why}
                     onChange={(e) => setWhy(e.target.value)}
                     required

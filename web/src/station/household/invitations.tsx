@@ -46,7 +46,7 @@ export function Invite() {
       </div>
       {link && (
         <TextField
-          label="Give this link to one person; it works once, for a week"
+          label="Give this link to one person. It works once, within a week."
           readOnly
           value={link}
           onFocus={(e) => e.target.select()}
@@ -87,7 +87,7 @@ export function OpenInvitations() {
                 save.mutate(
                   { method: 'DELETE', path: `${paths.invitations}/${i.id}` },
                   {
-                    onSuccess: () => notify.done('Withdrawn: that link opens nothing any more.'),
+                    onSuccess: () => notify.done('Invitation withdrawn. The link no longer works.'),
                     onError: (e) => notify.trouble(sentenceOf(e)),
                   },
                 )

@@ -81,7 +81,7 @@ export function Kitchen() {
               choices={[
                 ['', 'choose…'],
                 ['wrong', 'It was wrong all along'],
-                ['moved', 'The kitchen moved'],
+                ['moved', 'We moved'],
               ]}
               value={moved ?? ''}
               required
@@ -105,13 +105,13 @@ export function Kitchen() {
           value={zoned.field.value}
           onValue={zoned.field.onChange}
           disabled={!keeper}
-          help="Every time of the household is told in it, on every device."
+          help="Every device shows the household’s times in it."
         />
         {place !== zone && <Elsewhere zone={place} />}
         <ChoiceField
           label="Money"
           choices={CURRENCIES.map((c) => [c, `${c}, ${currencyName.of(c) ?? c}`] as const)}
-          help="What prices are in; figures that are there already are not converted."
+          help="Prices are in this currency. Prices you entered before don’t change."
           disabled={!keeper}
           {...form.register('currency')}
         />
@@ -214,8 +214,8 @@ function Higher({
         {planned.length === 0
           ? 'No load is planned.'
           : changed.length === 0
-            ? 'The loads that are planned keep their pressure.'
-            : 'What it does to the loads that are planned:'}
+            ? 'Planned loads keep their pressure.'
+            : 'What changes in your planned loads:'}
       </p>
       {changed.length > 0 && (
         <ul className="mt-1 list-disc pl-5">
@@ -232,8 +232,8 @@ function Higher({
       )}
       {to > from && !moved && (
         <Caution className="mt-2">
-          Kelvit checks every load you ever ran. Jars that ran below this kitchen’s pressure are set
-          aside: do not eat from them.
+          Kelvit checks every load you ever ran. It sets aside jars that ran below this kitchen’s
+          pressure. Don’t eat from them.
         </Caution>
       )}
     </div>
@@ -250,8 +250,8 @@ function Elsewhere({ zone }: { readonly zone: string }) {
   return (
     <p role="status" className="rounded-md border border-rim px-4 py-3 text-[15px]">
       {at !== undefined
-        ? `Loads that are planned keep their moment: the next, ${dayTime(at, now)} so far, will read ${there.dayTime(at, now)}. Kitchen hours and canning days keep their hour and are meant in the new zone.`
-        : 'Kitchen hours and canning days keep their hour and are meant in the new zone.'}
+        ? `Planned loads keep their moment. The next, ${dayTime(at, now)} so far, will read ${there.dayTime(at, now)}. Kitchen hours and canning days keep their hour, in the new zone.`
+        : 'Kitchen hours and canning days keep their hour, in the new zone.'}
     </p>
   )
 }

@@ -45,7 +45,7 @@ function Row({ member: m }: { readonly member: Member }) {
     save.mutate(
       { method: 'DELETE', path: `${paths.members}/${m.id}` },
       {
-        onSuccess: () => notify.done(`${m.name} is signed out everywhere and comes in no more.`),
+        onSuccess: () => notify.done(`${m.name} is signed out everywhere and can’t sign in again.`),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
@@ -88,7 +88,7 @@ function Row({ member: m }: { readonly member: Member }) {
       {sure && (
         <p className="flex w-full flex-wrap items-center gap-3 rounded-md bg-squash/12 px-3 py-2">
           <span className="grow">
-            {m.name} comes in no more, on no device. What {m.name} wrote down stays, with the name.
+            {m.name} can’t sign in on any device. What {m.name} recorded stays, with the name.
           </span>
           <Button size="small" look="stop" onClick={remove} disabled={save.isPending}>
             Remove {m.name}

@@ -18,7 +18,7 @@ import { Twice } from '../../ui/twice'
 const SCOPES: readonly (readonly [TokenScope, string])[] = [
   ['read', 'read only'],
   ['pantry', 'read, take and count jars'],
-  ['everything', 'all that I may do'],
+  ['everything', 'everything I can do'],
 ]
 const DAYS = [
   ['30', 'a month'],
@@ -35,8 +35,8 @@ export function Programs() {
     <Panel label="Other programs">
       <h2 className="mb-1">Other programs</h2>
       <p className="mb-3 text-[15px] text-ink-soft">
-        A program with a token may ask Kelvit in your name: a display in the cellar, a script, a
-        backup. What can be asked is told at{' '}
+        A program with a token can use Kelvit in your name: a display in the cellar, a script, a
+        backup. The requests are described at{' '}
         <a href={paths.openapi} className="text-kettle underline decoration-1">
           {paths.openapi}
         </a>
@@ -63,7 +63,7 @@ function Token({ token: t, mine }: { readonly token: AccessToken; readonly mine:
     save.mutate(
       { method: 'DELETE', path: `${paths.tokens}/${t.id}` },
       {
-        onSuccess: () => notify.done(`${t.name} asks nothing any more.`),
+        onSuccess: () => notify.done(`${t.name} can no longer use Kelvit.`),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
@@ -117,7 +117,7 @@ function NewToken() {
           placeholder="the cellar display"
           {...register('name', { required: true, setValueAs: (v: string) => v.trim() })}
         />
-        <ChoiceField label="It may" choices={SCOPES} {...register('scope')} />
+        <ChoiceField label="It can" choices={SCOPES} {...register('scope')} />
         <ChoiceField label="For" choices={DAYS} {...register('days')} />
       </div>
       <div>
@@ -127,7 +127,7 @@ function NewToken() {
       </div>
       {made?.token && (
         <TextField
-          label="Copy it now: it is shown this once. Whoever has it is you"
+          label="Copy it now. We show it only once. Anyone who has it can act as you."
           readOnly
           value={made.token}
           onFocus={(e) => e.target.select()}

@@ -56,7 +56,7 @@ const useChangeSelf = (words: string, then?: () => void) => {
 function Name() {
   const { member } = useHousehold()
   const { register, handleSubmit } = useForm({ defaultValues: { name: member.name } })
-  const { save, send } = useChangeSelf('The others see your new name.')
+  const { save, send } = useChangeSelf('Name saved.')
   return (
     <form
       className="flex flex-wrap items-end gap-3"
@@ -83,7 +83,7 @@ function Passphrase() {
     defaultValues: { before: '', after: '' },
   })
   const { save, send } = useChangeSelf(
-    'Your passphrase is changed; every other device is signed out.',
+    'Passphrase changed. Every other device is signed out.',
     () => reset(),
   )
   if (household.isDemo) return null
@@ -94,18 +94,18 @@ function Passphrase() {
       noValidate
     >
       <TextField
-        label="Passphrase of today"
+        label="Current passphrase"
         type="password"
         autoComplete="current-password"
-        error={formState.errors.before && 'Write the one you came in with.'}
+        error={formState.errors.before && 'Enter your current passphrase.'}
         {...register('before', { required: true })}
       />
       <TextField
         label="New passphrase"
         type="password"
         autoComplete="new-password"
-        help="At least 10 letters; a few words are easy to keep. Other devices are signed out."
-        error={formState.errors.after && 'A passphrase has at least 10 letters.'}
+        help="At least 10 characters. A few words are easy to remember. Other devices are signed out."
+        error={formState.errors.after && 'Use at least 10 characters.'}
         {...register('after', { required: true, minLength: 10, maxLength: 200 })}
       />
       <Refusal of={save.error} />

@@ -37,11 +37,11 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
   return (
     <Panel rim={check ? 'done' : 'due'} label="Checked against my copy">
       <h2 className="mb-2">
-        {check ? 'Checked against our copy' : 'Not yet held against a printed guide'}
+        {check ? 'Checked against our copy' : 'Not checked against a printed guide yet'}
       </h2>
       {form.confirmWithExtension && (
         <p className="mb-2 font-semibold text-squash">
-          This one is not in the national guide: ask your extension service before you use it.
+          This one isn’t in the national guide. Ask your extension service before you use it.
         </p>
       )}
       {check ? (
@@ -58,20 +58,20 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
                 save.mutate({ method: 'DELETE', path: `${paths.processChecks}/${check.id}` })
               }
             >
-              Take the mark back
+              Remove the mark
             </Button>
           )}
         </>
       ) : (
         <>
           <p className="mb-3 leading-relaxed text-ink-soft">
-            The figures were copied with care and agree with each other. Hold them against a current
-            printed guide of your own, once, and say so here.
+            Compare these figures with your current printed guide once, and mark them as checked
+            here.
           </p>
           {may('helper') && (
             <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3">
               <TextField
-                label="Which edition you held them against"
+                label="Edition you compared"
                 minLength={3}
                 maxLength={200}
                 required
@@ -79,7 +79,7 @@ export function CheckedPanel({ form }: { readonly form: FoodForm }) {
                 {...register('edition')}
               />
               <Button type="submit" className="self-start" disabled={save.isPending}>
-                The figures agree
+                The figures match
               </Button>
             </form>
           )}

@@ -55,12 +55,12 @@ export function DoorSheet() {
     <Panel label="Cupboard-door sheet" className="door-sheet">
       <header className="mb-2 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
         <div>
-          <h2>For the inside of the cupboard door</h2>
+          <h2>To hang inside the cupboard door</h2>
           <p className="text-ink-soft">
             {household.name}, {showAltitude(altitudeFt, units)}
             {psi === undefined
-              ? ': no tested process up here'
-              : `: ${pressureOn(gauge, psi, units)}${gauge.kind === 'dial' ? '' : ' by the weight'}, where no other stands`}
+              ? ': no tested process at this altitude'
+              : `: ${pressureOn(gauge, psi, units)}${gauge.kind === 'dial' ? '' : ' by the weight'}unless the row says otherwise`}
           </p>
         </div>
         <div className="no-print flex gap-2.5">
@@ -131,9 +131,9 @@ export function DoorSheet() {
       </div>
       <p className="mt-3 text-sm text-ink-soft">
         Minutes at pressure, from the tested tables
-        {settings.extraMinutes > 0 ? ', with the minutes this household adds' : ''}; an empty cell
-        has no tested process. Vent 10 minutes first; if the pressure falls, the whole time starts
-        again. Preparation and headspace stand under each food.
+        {settings.extraMinutes > 0 ? ', with the minutes this household adds' : ''}. An empty cell
+        has no tested process. Vent 10 minutes first. If the pressure falls, start the time again.
+        Each food’s page has preparation and headspace.
       </p>
     </Panel>
   )

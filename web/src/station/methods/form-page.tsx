@@ -35,9 +35,9 @@ export function Page() {
   const found = formOf(id)
   if (!found)
     return (
-      <Sheet question="May it be canned, and how?">
+      <Sheet question="Can it be canned, and how?">
         <Empty title="No tested process by that name">
-          The tables have no such form, so there is no number.
+          The tables don’t have it, so there’s no time.
         </Empty>
       </Sheet>
     )
@@ -109,8 +109,8 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
               onChange={(e) => choose('pack', e.target.value)}
               help={
                 packs.length > 1
-                  ? 'Raw keeps texture; hot floats less.'
-                  : 'Only this one is tested.'
+                  ? 'Raw pack keeps texture. Hot pack floats less.'
+                  : 'Only this pack is tested.'
               }
             />
             <ChoiceField
@@ -129,7 +129,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
         <Panel label="Why this pressure">
           <h2 className="mb-1">
             {gauge === 'dial'
-              ? 'The pressure follows the altitude; the heat stays the same'
+              ? 'Higher kitchens need more pressure for the same heat'
               : `A weight moves in steps, so above ${showAltitude(1000, household.units)} it runs hotter than it must`}
           </h2>
           <AltitudeBands
@@ -141,7 +141,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
           />
         </Panel>
         <Panel label="Why to vent">
-          <h2 className="mb-1">Air left inside steals heat</h2>
+          <h2 className="mb-1">Air left inside makes it cooler</h2>
           <AirCurve
             altitudeFt={household.altitudeFt}
             psi={process.outcome === 'process' ? process.psi : 10}
@@ -159,7 +159,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
                 {showLength(process.headspaceIn, household.units)}
               </strong>
               <span className="text-ink-soft">
-                from the food and its liquid up to the rim, measured again after debubbling
+                from the liquid up to the rim. Measure again after you take out the bubbles.
               </span>
             </p>
           </Panel>
@@ -192,7 +192,7 @@ function ProcessHere({ process, gauge }: { readonly process: Process; readonly g
             .filter((o) => o.id !== process.option)
             .map((o) => `${o.minutes} min at ${pressureOn(gauge, o.psi, units)}`)
             .join(', or ')}
-          . A boiling-water process exists in the tested guides; Kelvit runs pressure only.
+          . The tested guides also have a boiling-water process. Kelvit runs pressure only.
         </p>
       )}
       <p className="mt-2 text-sm text-ink-soft">
@@ -244,7 +244,8 @@ function Sizes({
         </tbody>
       </table>
       <p className="mt-2 text-sm text-ink-soft">
-        A size without a row takes the time of the next larger one; half gallons are refused.
+        A size that isn’t in the table takes the next larger size’s time. Half gallons have no
+        tested process.
       </p>
     </Panel>
   )

@@ -62,14 +62,14 @@ export function Page() {
     altitudeFt: feet(household.altitudeFt),
   })
   return (
-    <Sheet question="May this jar be canned?" aside="soups and mixed jars">
+    <Sheet question="Can this jar be canned?" aside="soups and mixed jars">
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
         <Panel className="flex flex-col gap-4">
           <TextField
             label="What goes in, with commas"
             value={text}
             onChange={(e) => setText(e.target.value)}
-            help="Every solid on its own, and the liquid."
+            help="Name every solid and the liquid."
           />
           <div className="grid grid-cols-2 gap-4">
             <TextField
@@ -141,8 +141,8 @@ export function Page() {
             />
           )}
           <Caution className="mt-4">
-            Nothing thick goes in: no flour, starch, rice, pasta, barley, bread or dairy. Thicken
-            when serving. {answer.outcome === 'process' && `${answer.process.source}.`}
+            Leave out flour, starch, rice, pasta, barley, bread and dairy. Thicken it when you serve
+            it. {answer.outcome === 'process' && `${answer.process.source}.`}
           </Caution>
         </Panel>
       </div>
@@ -225,7 +225,7 @@ function SaveJar({
         maxLength={50}
         value={name}
         onChange={(e) => setName(e.target.value)}
-        help="Weigh it in by this name; its labels list what is in it."
+        help="Weigh it in by this name. Its labels list what’s in it."
       />
       <Button type="submit" look="main" disabled={!name.trim() || save.isPending}>
         Save jar
@@ -250,7 +250,7 @@ function Row({ name, allowed, reason, asked }: IngredientVerdict & { readonly as
       <span>
         <strong>{name.trim()}</strong> <span className="sr-only">{words}</span>
         <span className="block text-[15px] text-ink-soft">
-          {asked ? 'The question above decides.' : reason}
+          {asked ? 'Answer the question above first.' : reason}
         </span>
       </span>
     </li>

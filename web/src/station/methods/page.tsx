@@ -31,7 +31,7 @@ export function Page() {
     : undefined
   return (
     <Sheet
-      question="May it be canned, and how?"
+      question="Can it be canned, and how?"
       actions={
         <>
           <ButtonLink to="/methods/jar">Mixed jar or soup</ButtonLink>
@@ -80,7 +80,7 @@ function Found({
       <Panel rim="stop" className="max-w-3xl">
         <h2 className="mb-2">No tested process by that name</h2>
         <p className="leading-relaxed">
-          The tables know nothing called “{normalise(asked)}”, so there is no number.{' '}
+          There’s nothing in the tables called “{normalise(asked)}”, so there’s no time.{' '}
           {exact?.kind === 'unknown' &&
             exact.nearest.length > 0 &&
             `Did you mean ${exact.nearest.join(', ')}? `}

@@ -23,8 +23,8 @@ export function Page() {
   return (
     <Sheet question="What was canned without a tested process?" aside="family recipes, on record">
       <Caution className="mb-5 max-w-4xl">
-        Kelvit never plans these and never puts their jars before anyone to eat: nobody has shown
-        that heat reaches the middle of such a jar. Keep the record, and freeze the next batch.
+        Kelvit never plans these and never suggests eating from them. Nobody has tested whether the
+        heat reaches the middle of the jar. Keep the record, and freeze the next batch.
       </Caution>
       {recipes.isError && <Trouble error={recipes.error} retry={() => void recipes.refetch()} />}
       {recipes.isPending && <Skeleton />}
@@ -48,17 +48,17 @@ function NewRecipe() {
       {
         onSuccess: () => {
           reset()
-          notify.done('On record.')
+          notify.done('Recipe saved.')
         },
       },
     ),
   )
   return (
     <Panel>
-      <h2 className="mb-3">Put one on record</h2>
+      <h2 className="mb-3">Record one</h2>
       <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-4">
         <TextField label="Name" maxLength={80} required {...register('name')} />
-        <Field label="What was done" help="What went in, how long, at what pressure or none.">
+        <Field label="What was done" help="What went in, how long, at what pressure if any.">
           {(tie) => (
             <textarea
               {...tie}
@@ -72,7 +72,7 @@ function NewRecipe() {
         </Field>
         <Refusal of={save.error} />
         <Button type="submit" className="self-start" disabled={save.isPending}>
-          Put on record
+          Save recipe
         </Button>
       </form>
     </Panel>

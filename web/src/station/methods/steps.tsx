@@ -20,19 +20,19 @@ export function Steps({ food, process }: { readonly food: Food; readonly process
   const acid = process.acidPerJar
   const steps = [
     RAW_MEAT.has(food.id)
-      ? `Cut, unwashed: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}. Washing raw meat or poultry only spreads what is on it.`
+      ? `Cut, unwashed: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}. Washing raw meat or poultry only spreads germs.`
       : `Wash and cut: ${formOf(process.formId)?.form.name.toLowerCase() ?? ''}.`,
     `${process.pack === 'raw' ? 'Raw pack' : 'Hot pack'}: ${process.preparation}.`,
     acid &&
-      `In every ${jarName(process.jar, 1)}: ${kitchenNumber(acid.citricAcidTsp)} tsp citric acid, or ${kitchenNumber(acid.bottledLemonJuiceTbsp)} tbsp bottled lemon juice. Required, also under pressure.`,
+      `In every ${jarName(process.jar, 1)}: ${kitchenNumber(acid.citricAcidTsp)} tsp citric acid, or ${kitchenNumber(acid.bottledLemonJuiceTbsp)} tbsp bottled lemon juice. Required even in a pressure canner.`,
     settings.salt &&
       process.saltTspPerJar > 0 &&
       `Salt, if wanted: ${kitchenNumber(process.saltTspPerJar)} tsp a ${jarName(process.jar, 1)}.`,
     ...packingSteps(process.formId, process.pack),
-    'Measure the headspace, press out the bubbles, measure again.',
+    'Measure the headspace, take out the bubbles, measure again.',
     settings.wipeRimsWithVinegar
-      ? 'Wipe each rim with vinegar; a finger round it finds a nick.'
-      : 'Wipe each rim; a finger round it finds a nick.',
+      ? 'Wipe each rim with vinegar. Run a finger around it to find a nick.'
+      : 'Wipe each rim. Run a finger around it to find a nick.',
     `${settings.lidsInHotWater ? 'New lid from hot water' : 'New lid'}, band fingertip-tight.`,
     settings.vinegarInCanner && 'A splash of vinegar in the canner water.',
   ].filter((s) => typeof s === 'string')
@@ -48,8 +48,8 @@ export function Steps({ food, process }: { readonly food: Food; readonly process
         <p className="mt-3 leading-relaxed font-semibold">{process.notes.join(' ')}</p>
       )}
       <Caution className="mt-4">
-        Never thicken it, never mash it, never fill a jar above one quart, and never shorten the
-        time. {shortName(food)} keep {food.keepsDays.cool} days cool ({food.keepsDays.coolCondition}
+        Never thicken or mash it. Never use a jar larger than a quart. Never shorten the time.{' '}
+        {shortName(food)} keep {food.keepsDays.cool} days cool ({food.keepsDays.coolCondition}
         ), an estimate.
       </Caution>
     </Panel>

@@ -33,7 +33,7 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
   ],
   tomatoOption: [
     ['standard', '10 or 11 psi (69 or 76 kPa)'],
-    ['low', 'lower, for longer'],
+    ['low', 'lower pressure, longer'],
     ['fifteen', '15 psi (104 kPa), shorter'],
   ],
   restMinutes: [
@@ -62,7 +62,7 @@ export function Page() {
     save.mutate(
       { method: 'PATCH', path: paths.household, body: { version: household.version, settings } },
       {
-        onSuccess: () => notify.done('Our way from now on.'),
+        onSuccess: () => notify.done('House way saved.'),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
@@ -104,7 +104,7 @@ interface OurWayProps {
 
 function OurWay({ school, settings, disabled, change }: OurWayProps) {
   const key = school.setting as Key | undefined
-  if (!key) return <p className="text-[15px] text-ink-soft">The same for every house.</p>
+  if (!key) return <p className="text-[15px] text-ink-soft">The same for every household.</p>
   const value = settings[key]
   if (SWITCHES.has(key))
     return (

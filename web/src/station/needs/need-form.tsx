@@ -137,7 +137,7 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       open
       wide
       onOpenChange={(o) => !o && onClose()}
-      title={need ? shortFood(need.foodId) : 'What is on the table?'}
+      title={need ? shortFood(need.foodId) : 'What’s on the table?'}
     >
       <FormProvider {...form}>
         <form onSubmit={(e) => void form.handleSubmit(send)(e)} className="flex flex-col gap-4">
@@ -158,7 +158,7 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
                   form.setValue('mealsPerWeek', mealsOfUse(used, Math.max(read.perMeal, 0.5)))
                 }
               >
-                Take last year’s use
+                Use last year’s figure
               </Button>
             )}
             {need && (
@@ -167,11 +167,11 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
                 onClick={() =>
                   save.mutate(
                     { method: 'DELETE', path: `${paths.needs}/${need.id}` },
-                    done('Taken off.'),
+                    done('Food removed.'),
                   )
                 }
               >
-                Take it off
+                Remove
               </Button>
             )}
           </div>
@@ -216,8 +216,8 @@ function HowOften({ used }: { readonly used: number | null }) {
         required
         help={
           used === null
-            ? 'From jars, when it is not eaten fresh.'
-            : `The record says about ${used.toFixed(1)} jars a week this past year.`
+            ? 'From jars, when you don’t eat it fresh.'
+            : `You ate about ${used.toFixed(1)} jars a week this past year.`
         }
       />
       <NumberEntry
@@ -261,19 +261,19 @@ function UntilWhen() {
             value={field.value}
             onChange={field.onChange}
             required
-            help="Jars are counted until then."
+            help="We count jars until then."
           />
         )}
       />
       <ChoiceField
-        label="How sure of enough"
+        label="How sure do you want to be?"
         choices={[
           ['0.5', 'even chance'],
           ['0.8', '80% sure'],
           ['0.9', '90% sure'],
           ['0.95', '95% sure'],
         ]}
-        help="Surer means more pounds for the same jars."
+        help="Surer means more pounds for the same number of jars."
         {...register('certainty')}
       />
     </>
@@ -290,9 +290,7 @@ function FreshMonths() {
     )
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">
-        Months in which it is eaten fresh instead
-      </legend>
+      <legend className="mb-1 text-[15px] font-semibold">Months you eat it fresh instead</legend>
       <div className="flex flex-wrap gap-1.5">
         {MONTHS.map((m, i) => {
           const on = fresh.includes(i + 1)

@@ -83,7 +83,7 @@ export function NeedTable({
                   )}
                   {balance.over > 0 && (
                     <span className="text-ink">
-                      {countJars(balance.over, need.jar)} more than you eat: trade them, or sow less
+                      {countJars(balance.over, need.jar)} more than you eat. Trade them or sow less.
                     </span>
                   )}
                 </td>
@@ -105,8 +105,8 @@ export function NeedTable({
         </table>
       </div>
       <p className="mt-3 text-sm text-ink-soft">
-        Jars of other sizes count by volume. Row feet and yields are estimates that your own lots
-        narrow.
+        Jars of other sizes count by volume. Row feet and yields are estimates. Your own lots make
+        them more exact.
       </p>
     </Panel>
   )

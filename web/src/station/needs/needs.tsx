@@ -14,7 +14,7 @@ import { coveredShare, viewNeed, type NeedView } from '@kelvit/core'
 import { NeedForm } from './need-form'
 import { NeedTable } from './need-table'
 
-/** What the house eats until each crop's next harvest, and what is still to can for it. */
+/** What you eat until each crop's next harvest, and what is still to can for it. */
 export function NeedsPage() {
   const [needs, jars, yields] = [useNeeds(), useJars(), useYields()]
   const [lots, loads] = [useLots(), useLoads()]
@@ -59,7 +59,7 @@ export function NeedsPage() {
       {!broken && !ready && <Skeleton />}
       {ready && views.length === 0 && (
         <Empty
-          title="Nothing is asked for yet"
+          title="No meals planned yet"
           action={
             may('helper') && (
               <Button look="main" onClick={() => setOpen('new')}>
@@ -68,8 +68,8 @@ export function NeedsPage() {
             )
           }
         >
-          Say how often a food is on the table. Kelvit turns it into jars, pounds and feet of row
-          until that crop’s next harvest.
+          Tell Kelvit how often you eat a food. It works out jars, pounds and feet of row until the
+          next harvest.
         </Empty>
       )}
       {ready && views.length > 0 && (

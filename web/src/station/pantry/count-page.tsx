@@ -28,9 +28,9 @@ export function Page() {
   const broken = [jars, shelves].find((q) => q.isError && !q.data)
   return (
     <Sheet
-      question="What stands there?"
+      question="What’s on the shelf?"
       aside="a count corrects the book, and the log keeps both"
-      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+      actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
       {!broken && !(jars.data && shelves.data) && <Skeleton />}
@@ -57,7 +57,10 @@ function Walk({
           label="Shelf"
           className="min-w-56"
           value={chosen}
-          choices={[...shelves.map((s) => [s.id, s.name] as const), [NOWHERE, 'On no shelf yet']]}
+          choices={[
+            ...shelves.map((s) => [s.id, s.name] as const),
+            [NOWHERE, 'Not on a shelf yet'],
+          ]}
           onChange={(e) => setShelf(e.target.value)}
         />
         <ShelfMaker shelves={shelves} made={setShelf} />
@@ -85,13 +88,12 @@ function OneShelf({
   const unsaid = came.some((c) => c.process === '')
   return (
     <>
-      <Panel label="In the book">
-        <h2 className="mb-1">What should stand there</h2>
+      <Panel label="Recorded here">
+        <h2 className="mb-1">What should be here</h2>
         <p className="mb-2 text-ink-soft">
-          Count each kind. Kinds you do not touch stay as they are; of those that are fewer, the
-          oldest are missing, for they are taken first.
+          Count each kind. Kinds you skip don’t change. If there are fewer, we remove the oldest.
         </p>
-        {kinds.length === 0 && <p className="py-3">By the book, nothing stands here.</p>}
+        {kinds.length === 0 && <p className="py-3">No jars are recorded here.</p>}
         <ul>
           {kinds.map((kind) => (
             <KindLine
@@ -105,10 +107,10 @@ function OneShelf({
         </ul>
         <SeenHere jars={jars} seen={seen} see={(id) => setSeen((s) => [...s, id])} />
       </Panel>
-      <Panel label="Not in the book" rim={came.length > 0 ? 'due' : 'plain'}>
-        <h2 className="mb-1">What the book does not know</h2>
+      <Panel label="Not recorded yet" rim={came.length > 0 ? 'due' : 'plain'}>
+        <h2 className="mb-1">Jars not recorded yet</h2>
         <p className="mb-3 text-ink-soft">
-          Jars from before Kelvit, gifts, trades: a line for each food, size and year.
+          Jars from before Kelvit, gifts and trades. Add a line for each food, size and year.
         </p>
         <CameForm lines={came} change={setCame} />
         <details className="mt-3">
@@ -117,27 +119,25 @@ function OneShelf({
           </summary>
           <ul className="flex max-w-prose list-disc flex-col gap-1.5 pl-5 text-[15px] leading-relaxed">
             <li>
-              A gift whose process nobody can name is eaten soon or not at all; Kelvit gives it no
-              best-by and does not offer it to others.
+              If nobody knows how a gift was processed, eat it soon or not at all. Kelvit gives it
+              no best-by and never suggests giving it away.
             </li>
             <li>
-              Jars from bought food may hold dry goods. They are not for the pressure canner: their
-              glass and rims are not made for it.
+              Use jars from bought food for dry goods. Their glass and rims aren’t made for a
+              pressure canner.
             </li>
             <li>
-              Dry goods under vacuum are not canned: a vacuum does not make moist food safe. Only
-              what keeps dry by itself; they need no place here.
+              Vacuum-packed dry goods aren’t canned food, and a vacuum doesn’t make moist food safe.
+              You don’t need to record them here.
             </li>
-            <li>
-              A lid that sealed by itself on hot food proves nothing: that jar was not processed.
-            </li>
+            <li>A lid that sealed on hot food proves nothing. That jar wasn’t processed.</li>
           </ul>
         </details>
       </Panel>
-      <Panel label="Put it down" rim={nothing ? 'plain' : 'due'}>
+      <Panel label="Save count" rim={nothing ? 'plain' : 'due'}>
         <p role="status" className="mb-3 font-head text-xl font-semibold">
           {nothing
-            ? 'Nothing was counted yet.'
+            ? 'Nothing counted yet.'
             : [
                 draft.found.length > 0 && `${plural(draft.found.length, 'jar')} found`,
                 draft.missing.length > 0 && `${plural(draft.missing.length, 'jar')} missing`,
@@ -151,7 +151,7 @@ function OneShelf({
                 .join(', ')}
         </p>
         <TextField
-          label="Reason (if you like)"
+          label="Reason (optional)"
           value={reason}
           maxLength={200}
           placeholder="Autumn count"
@@ -159,7 +159,7 @@ function OneShelf({
         />
         {unsaid && (
           <p role="alert" className="mt-2 text-beet">
-            Say of each line how its jars were processed, or that nobody knows.
+            For each line, say how the jars were processed, or that nobody knows.
           </p>
         )}
         <Button
@@ -168,7 +168,7 @@ function OneShelf({
           disabled={nothing || unsaid}
           onClick={() => put({ ...draft, reason: reason.trim() })}
         >
-          Put it down
+          Save count
         </Button>
       </Panel>
     </>
@@ -208,7 +208,7 @@ function KindLine({
               : fewer > 0
                 ? `missing: ${gone.map((j) => j.code).join(', ')}`
                 : more > 0
-                  ? `${plural(more, 'jar')} more than the book: add them below`
+                  ? `${plural(more, 'jar')} more than recorded. Add them below.`
                   : 'all there'}
           </span>
         </span>
@@ -246,7 +246,7 @@ function SeenHere({
   const look = (): void => {
     const jar = jars.find((j) => j.code === code.trim().toUpperCase())
     if (!jar) {
-      setWrong('No jar of this household has that code, as far as is known here.')
+      setWrong('This device knows no jar with that code.')
       return
     }
     if (!seen.includes(jar.id)) see(jar.id)
@@ -271,7 +271,7 @@ function SeenHere({
         onChange={(e) => setCode(e.target.value)}
       />
       <Button type="submit" disabled={code.trim() === ''}>
-        It stands here
+        It’s here
       </Button>
       {seen.length > 0 && (
         <p className="min-h-11 content-center text-ink-soft">
@@ -308,7 +308,7 @@ function usePutDown(jars: readonly Jar[], shelfId: string | null) {
         ],
       },
     })
-    notify.done('The shelf is counted.')
+    notify.done('Count saved.')
     void navigate('/pantry')
   }
 }

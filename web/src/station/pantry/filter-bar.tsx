@@ -60,7 +60,7 @@ export function FilterBar({
         ['', 'Every age'],
         ['best', 'At their best'],
         ['past-best', 'Past their best'],
-        ['review', 'To be looked over'],
+        ['review', 'Due for a check'],
       ],
     ],
     [

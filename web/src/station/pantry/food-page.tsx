@@ -46,7 +46,7 @@ export function Page() {
   const name = shortFood(food)
   return (
     <Sheet
-      question={`How long do the ${name.toLowerCase()} last?`}
+      question={`How long will the ${name.toLowerCase()} last?`}
       aside={stock && plural(stock.jars.length, 'jar')}
       actions={<ButtonLink to="/pantry/foods">Every food</ButtonLink>}
     >
@@ -54,7 +54,7 @@ export function Page() {
       {stock && stock.jars.length === 0 && (
         <Empty
           title={`No ${name.toLowerCase()} on the shelf`}
-          action={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+          action={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
         />
       )}
       {stock && stock.jars.length > 0 && <Known stock={stock} />}
@@ -81,11 +81,11 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
           <>
             <p className="mb-1 font-head text-2xl font-semibold">{lastingWords(stock, today)}</p>
             <p className="mb-3 text-ink-soft">
-              Reckoned with {aWeek(rate)}
+              Based on {aWeek(rate)}
               {stock.planned === null
-                ? ', by what was eaten'
+                ? ', from what you ate'
                 : stock.weeksOfRecord === 0
-                  ? ', by your needs: there is no record yet'
+                  ? ', from your needs. There’s no record yet.'
                   : `: needs say ${Math.round(stock.planned * 10) / 10}, and the last ${plural(stock.weeksOfRecord, 'week')} count with it`}
               . Oldest first.
             </p>
@@ -102,22 +102,22 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
               label={lastingWords(stock, today)}
             />
             <p className="mt-1 text-sm text-ink-soft">
-              The steps are the jars that are left; hatched: past their best by then.
+              Each step is the jars left. Hatched jars are past their best by then.
             </p>
           </>
         ) : (
           <p className="leading-relaxed">
-            Nobody has said how often it is eaten, and there is no record of it yet.{' '}
+            You haven’t said how often you eat it, and there’s no record yet.{' '}
             <ButtonLink to="/needs" size="small">
-              Say it under Needs
+              Enter it under Needs
             </ButtonLink>
           </p>
         )}
       </Panel>
       <Advices stock={stock} />
       <KeptFor foodId={stock.foodId} />
-      <Panel label="Where they stand">
-        <h2 className="mb-2">Where they stand</h2>
+      <Panel label="Where they are">
+        <h2 className="mb-2">Where they are</h2>
         {arrange(stock.jars, shelves).map((row) => (
           <ShelfDrawing
             key={row.id}
@@ -153,7 +153,7 @@ function KeptFor({ foodId }: { readonly foodId: string }) {
         body: { version: household.version, settings: { ...settings, foodMonths } },
       },
       {
-        onSuccess: () => notify.done('Kept so from now on.'),
+        onSuccess: () => notify.done('Saved.'),
         onError: (e) => notify.trouble(sentenceOf(e)),
       },
     )
@@ -162,21 +162,21 @@ function KeptFor({ foodId }: { readonly foodId: string }) {
     (a, b) => a - b,
   )
   return (
-    <Panel label="How long we keep it" className="flex flex-wrap items-end gap-x-6 gap-y-3">
+    <Panel label="How long it keeps" className="flex flex-wrap items-end gap-x-6 gap-y-3">
       <ChoiceField
         label="At its best for"
         className="w-72"
         disabled={!may('keeper')}
         value={own ? String(own.bestMonths) : ''}
         choices={[
-          ['', `${settings.bestMonths} months, as our others`],
+          ['', `${settings.bestMonths} months, like the others`],
           ...choices.map((m) => [String(m), `${m} months`] as const),
         ]}
         onChange={(e) => change(e.target.value)}
       />
       <p className="max-w-prose flex-1 basis-72 text-[15px] leading-relaxed text-ink-soft">
-        For jars canned from now on; they are looked over after twice as long. Age alone makes no
-        sound jar unsafe, and no doubtful jar safe.
+        For jars you can from now on. Check them after twice as long. Age alone doesn’t make a sound
+        jar unsafe or a doubtful jar safe.
       </p>
     </Panel>
   )
@@ -184,25 +184,23 @@ function KeptFor({ foodId }: { readonly foodId: string }) {
 
 /** How it ends, in one sentence. */
 export function lastingWords({ forecast: f, need }: FoodStock<Jar>, today: string): string {
-  if (!f) return 'How fast it is eaten is not known.'
+  if (!f) return 'Kelvit doesn’t know yet how fast you eat it.'
   if (f.late > 0)
     return `${plural(f.late, 'jar')} will pass ${f.late === 1 ? 'its' : 'their'} best, ${f.late === 1 ? 'on' : 'the first on'} ${showDate(f.lateFrom ?? today, today)}.`
-  if (f.runsOut === null) return 'They are not eaten at all.'
+  if (f.runsOut === null) return 'Nobody eats them.'
   const short = need && f.runsOut < need.nextHarvestOn
-  return `The last is eaten about ${showDate(f.runsOut, today)}${
+  return `You’ll eat the last about ${showDate(f.runsOut, today)}${
     short
       ? `, before the harvest of ${showDate(need.nextHarvestOn, today)}`
-      : ', and none passes its best'
+      : ', and none goes past its best'
   }.`
 }
 
 const ADVICE: Readonly<Record<Advice['kind'], (a: Advice, today: string) => string>> = {
   'eat-more': (a) =>
-    a.kind === 'eat-more' ? `Eat ${aWeek(a.jarsAWeek)}, and none passes its best.` : '',
+    a.kind === 'eat-more' ? `Eat ${aWeek(a.jarsAWeek)}, and none goes past its best.` : '',
   'give-away': (a) =>
-    a.kind === 'give-away'
-      ? `Give ${plural(a.jars, 'jar')} away while they are at their best.`
-      : '',
+    a.kind === 'give-away' ? `Give ${plural(a.jars, 'jar')} away while they’re at their best.` : '',
   'less-next-season': (a) =>
     a.kind === 'less-next-season' ? `Can about ${plural(a.jars, 'jar')} less next season.` : '',
   'runs-out': (a, today) =>
@@ -244,7 +242,7 @@ function Advices({ stock }: { readonly stock: FoodStock<Jar> }) {
           <li className="flex min-h-13 flex-wrap items-center justify-between gap-3 border-t border-rim py-1.5 first:border-0">
             <span>
               You really eat {aWeek(stock.rate)}; your needs say{' '}
-              {Math.round((stock.planned ?? 0) * 10) / 10}. What is to can follows the needs.
+              {Math.round((stock.planned ?? 0) * 10) / 10}. What to can follows the needs.
             </span>
             {may('helper') && (
               <Button size="small" onClick={() => carry(stock.rate ?? 0)}>

@@ -17,15 +17,15 @@ export function Page() {
   const stocks = useFoodStocks()
   return (
     <Sheet
-      question="What lasts how long?"
+      question="How long will it last?"
       aside="oldest first, at the rate it is really eaten"
-      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+      actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
       {!stocks && <Skeleton />}
       {stocks?.length === 0 && (
         <Empty
           title="The shelf is empty"
-          action={<ButtonLink to="/pantry/count">Bring in jars that are there already</ButtonLink>}
+          action={<ButtonLink to="/pantry/count">Add the jars you already have</ButtonLink>}
         />
       )}
       {stocks && stocks.length > 0 && (

@@ -32,10 +32,10 @@ const WHERE: Readonly<Record<Jar['state'], string>> = {
   given: 'given away',
   discarded: 'thrown away',
   'processed-again': 'processed again',
-  missing: 'missing: it was not there when the shelf was counted',
+  missing: 'missing since the last count',
 }
 
-/** What is known of a jar, line by line. */
+/** About this jar of a jar, line by line. */
 export function JarFacts({ jar, today }: { readonly jar: Jar; readonly today: string }) {
   const shelf = useShelves().data?.find((s) => s.id === jar.shelfId)
   const form = jar.formId ? formOf(jar.formId)?.form.name : undefined
@@ -61,10 +61,10 @@ export function JarFacts({ jar, today }: { readonly jar: Jar; readonly today: st
         {showDate(jar.bestBy, today)}
       </span>,
     ],
-    !unknown && ['Look it over by', showDate(jar.reviewBy, today)],
+    !unknown && ['Check it by', showDate(jar.reviewBy, today)],
     ['Seal', `${SEALS[jar.seal]}${jar.cause ? ` (${jar.cause})` : ''}`],
     ['Now', WHERE[jar.state]],
-    jar.state === 'on-shelf' && ['Stands on', shelf?.name ?? 'no shelf yet'],
+    jar.state === 'on-shelf' && ['On shelf', shelf?.name ?? 'no shelf yet'],
     jar.useSoon &&
       !unknown && [
         'Use soon',
@@ -94,7 +94,7 @@ export function JarCaution({ jar, today }: { readonly jar: Jar; readonly today: 
     return (
       <Caution>
         <strong>Do not eat.</strong> No tested process made this jar, so nobody knows that it is
-        safe. Keep it closed, and discard it the way your extension service says.
+        safe. Keep it closed and discard it the way your extension service says.
       </Caution>
     )
   if (jar.hold)
@@ -103,7 +103,7 @@ export function JarCaution({ jar, today }: { readonly jar: Jar; readonly today: 
         <strong>Held: do not eat.</strong> {holdSentence(jar.hold, hours)}{' '}
         {jar.loadId && (
           <Link to={`/stove/${jar.loadId}/record`} className="font-semibold text-kettle underline">
-            What is known of its load
+            Its load’s record
           </Link>
         )}
       </Caution>
@@ -112,14 +112,14 @@ export function JarCaution({ jar, today }: { readonly jar: Jar; readonly today: 
     <>
       {jar.process === 'unknown' && (
         <Caution className="mb-2">
-          <strong>Nobody knows how this jar was processed.</strong> Eat it soon or not at all: ask
-          whoever gave it, and if no tested process is named, discard it.
+          <strong>Nobody knows how this jar was processed.</strong> Eat it soon or not at all. Ask
+          whoever gave it to you. If they can’t name a tested process, discard it.
         </Caution>
       )}
       {jar.process !== 'unknown' && ageOf(jar, today) !== 'best' && (
         <p className="mb-4 leading-relaxed">
-          It is past its best. Age alone makes no sound jar unsafe, and no doubtful jar safe: look
-          it over.
+          It’s past its best. Age alone doesn’t make a sound jar unsafe or a doubtful jar safe.
+          Check it before you open it.
         </p>
       )}
       <LookBefore jar={jar} />
@@ -156,7 +156,7 @@ export function JarActions({ jar, done }: { readonly jar: Jar; readonly done: ()
           </Button>
         )}
         {jar.state !== 'set-aside' && may_('on-shelf') && (
-          <Button onClick={() => fate('on-shelf')}>It is on the shelf after all</Button>
+          <Button onClick={() => fate('on-shelf')}>It’s still on the shelf</Button>
         )}
         {jar.state !== 'discarded' && may_('discarded') && (
           <Button look="stop" onClick={() => fate('discarded')}>
@@ -185,7 +185,7 @@ export function JarActions({ jar, done }: { readonly jar: Jar; readonly done: ()
             done()
           }}
         >
-          Lost its seal: thrown away untasted
+          Lost its seal, thrown away untasted
         </Button>
       )}
       <Button look="stop" onClick={() => take('discarded')}>

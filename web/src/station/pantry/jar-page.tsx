@@ -17,9 +17,9 @@ export function Page() {
   const jar = useJar(id)
   return (
     <Sheet
-      question={jar.data ? `What of jar ${jar.data.code}?` : 'What of this jar?'}
+      question={jar.data ? `What about jar ${jar.data.code}?` : 'What about this jar?'}
       aside={jar.data && shortFood(jar.data.foodId)}
-      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+      actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
       {jar.isError && !jar.data && <Trouble error={jar.error} retry={() => void jar.refetch()} />}
       {jar.isPending && !jar.isError && <Skeleton />}
@@ -31,10 +31,10 @@ export function Page() {
 
 const NoSuchJar = () => (
   <Empty
-    title="There is no such jar here"
+    title="This jar isn’t here"
     action={<ButtonLink to="/pantry/scan">Type its short code</ButtonLink>}
   >
-    The code may be mistyped, or the label may be of another household: then its jar is theirs.
+    The code may be mistyped, or the label belongs to another household.
   </Empty>
 )
 
@@ -44,7 +44,7 @@ function Known({ jar }: { readonly jar: Jar }) {
   const navigate = useNavigate()
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
-      <Panel label="What is known" rim={jar.hold || jar.recipeId ? 'stop' : 'plain'}>
+      <Panel label="About this jar" rim={jar.hold || jar.recipeId ? 'stop' : 'plain'}>
         <JarFacts jar={jar} today={today} />
         {lot && <p className="mb-3 text-ink-soft">Of the lot “{lot.said}”.</p>}
         {jar.loadId && <Judged loadId={jar.loadId} />}
@@ -54,7 +54,7 @@ function Known({ jar }: { readonly jar: Jar }) {
         {jar.state === 'on-shelf' || jar.state === 'opened' ? (
           <JarCaution jar={jar} today={today} />
         ) : (
-          <p className="text-ink-soft">It is not on the shelf any more.</p>
+          <p className="text-ink-soft">It’s no longer on the shelf.</p>
         )}
         <JarActions jar={jar} done={() => void navigate('/pantry')} />
         <div className="mt-3 flex flex-wrap gap-2 border-t border-rim pt-2">
@@ -77,7 +77,7 @@ function Judged({ loadId }: { readonly loadId: string }) {
   const { verdict, reasons } = load.judgement
   return (
     <p className="mb-3">
-      Its load is judged <strong>{verdict.replace('-', ' ')}</strong>
+      Its load was judged: <strong>{verdict.replace('-', ' ')}</strong>
       {reasons.length > 0 && `: ${reasons.map((r) => r.sentence).join(' ')}`}
       {reasons.length === 0 && '.'}
     </p>

@@ -26,7 +26,7 @@ export function JarSheet({
       <JarActions jar={jar} done={onClose} />
       <div className="mt-3 flex flex-wrap gap-2 border-t border-rim pt-2">
         <ButtonLink to={`/pantry/jar/${jar.id}`} look="quiet" size="small">
-          All of this jar
+          Everything about this jar
         </ButtonLink>
         <ButtonLink to={`/pantry/food/${jar.foodId}`} look="quiet" size="small">
           All {saidFood(jar.foodId)}

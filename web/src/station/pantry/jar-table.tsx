@@ -90,7 +90,7 @@ export function JarTable({
   return (
     <>
       <ChoiceField
-        label="Gather"
+        label="Group"
         className="no-print mb-2 w-44"
         value={group}
         choices={GROUPS}

@@ -32,11 +32,11 @@ export function Page() {
   return (
     <Sheet
       question="What goes on the labels?"
-      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+      actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
       {!jars.data && <Skeleton />}
       {jars.data && shelf.length === 0 && (
-        <Empty title="No jar stands here yet">Labels are for jars that are on the shelf.</Empty>
+        <Empty title="No jars here yet">You can print labels for jars on the shelf.</Empty>
       )}
       {shelf.length > 0 && <Labels jars={shelf} />}
     </Sheet>
@@ -108,7 +108,7 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
             value={sheetId}
             choices={[
               ...LABEL_SHEETS.map((s) => [s.id, s.name] as const),
-              ['own', 'Another: I measure it'],
+              ['own', 'Another sheet: I’ll measure it'],
             ]}
             onChange={(e) => {
               setSheetId(e.target.value)
@@ -142,7 +142,7 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
             />
           </div>
           <p className="text-sm text-ink-soft">
-            Selling home-canned food needs licences and a scheduled process; Kelvit is for
+            Selling home-canned food needs a licence and a scheduled process. Kelvit is for
             households.
           </p>
         </Panel>
@@ -180,14 +180,14 @@ function Print({
         <p className="text-ink-soft">
           {tooMany
             ? `At most ${MOST} labels are printed at once.`
-            : `${plural(jars.length, 'label')}. Press a cell to begin there: cells before it are used up.`}
+            : `${plural(jars.length, 'label')}. Press a cell to start there if the cells before it are used.`}
         </p>
         <Button
           look="main"
           disabled={!sheet || jars.length === 0 || tooMany || busy}
           onClick={print}
         >
-          {busy ? 'Setting them…' : 'Make the PDF'}
+          {busy ? 'Making the PDF…' : 'Make the PDF'}
         </Button>
       </div>
       <Refusal of={trouble} className="mb-3" />
@@ -200,7 +200,7 @@ function Print({
         />
       )}
       <p className="mt-3 text-sm text-ink-soft">
-        Print at 100%, not “fit to page”. Wash the jars first: labels stick badly to residue.
+        Print at 100%, not “fit to page”. Wash the jars first, or the labels won’t stick.
       </p>
     </Panel>
   )

@@ -28,14 +28,15 @@ export function LookFirst({ jar }: { readonly jar: OpenedJar }) {
   const { household } = useHousehold()
   return (
     <Caution>
-      Look first: lid dished, no leak, no mould, no cloud, nothing spurts. Smell last, never taste a
-      doubtful jar. Boil it {boilBeforeTasting(household.altitudeFt)} minutes before tasting.
-      Opened, it keeps {fridgeWords(jar)} in the fridge.
+      Look first: the lid is dished, nothing leaks, and there’s no mold or cloud. Nothing spurts
+      when you open it. Smell last, and never taste a doubtful jar. Boil it{' '}
+      {boilBeforeTasting(household.altitudeFt)} minutes before tasting. Opened, it keeps{' '}
+      {fridgeWords(jar)} in the fridge.
     </Caution>
   )
 }
 
-/** What to look at one by one, and what to do with a jar that fails. */
+/** What to check one by one, and what to do with a jar that fails. */
 export function Doubtful({ open = false }: { readonly open?: boolean }) {
   return (
     <details open={open} className="mt-2">
@@ -48,13 +49,13 @@ export function Doubtful({ open = false }: { readonly open?: boolean }) {
             <li key={point}>{point}</li>
           ))}
         </ol>
-        <p className="font-semibold">One point fails, or you are not sure: it is not eaten.</p>
+        <p className="font-semibold">If one point fails or you aren’t sure, don’t eat it.</p>
         <p>{DOUBTFUL_STEPS.closed}</p>
         <p>{DOUBTFUL_STEPS.open}</p>
         <p>{DOUBTFUL_STEPS.wash}</p>
         <p className="font-semibold text-beet">{DOUBTFUL_STEPS.person}</p>
         <p className="text-sm text-ink-soft">
-          After the {DOUBTFUL_SOURCE}. Your food-safety authority’s current guide leads.
+          After the {DOUBTFUL_SOURCE}. Your food-safety authority’s current guide comes first.
         </p>
       </div>
     </details>

@@ -7,8 +7,8 @@ type Length = 'width' | 'height' | 'pitchX' | 'pitchY'
 const LENGTHS: readonly (readonly [Length, string])[] = [
   ['width', 'A label is wide'],
   ['height', 'A label is high'],
-  ['pitchX', 'From edge to next edge'],
-  ['pitchY', 'From top to next top'],
+  ['pitchX', 'From one label’s edge to the next'],
+  ['pitchY', 'From one label’s top to the next'],
 ]
 
 /** A grid that somebody measured, in millimetres or inches; a comma is as good as a point. */

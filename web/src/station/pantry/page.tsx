@@ -50,7 +50,7 @@ export function Page() {
             {may('helper') && <ButtonLink to="/pantry/count">Count a shelf</ButtonLink>}
             <ButtonLink to="/pantry/labels">Labels</ButtonLink>
             <ButtonLink to="/pantry/shelves">Shelves</ButtonLink>
-            <ButtonLink to="/pantry/foods">What lasts how long</ButtonLink>
+            <ButtonLink to="/pantry/foods">How long it lasts</ButtonLink>
           </MoreActions>
           {may('helper') && (
             <Button look="main" onClick={() => change((s) => s.set('take', '1'))}>
@@ -90,18 +90,18 @@ export function Page() {
 
 const NoJars = () => (
   <Empty
-    title="No jar stands here yet"
+    title="No jars here yet"
     action={
       <div className="flex flex-wrap gap-2.5">
         <ButtonLink to="/harvest?weigh=1" look="main">
           Weigh in a harvest
         </ButtonLink>
-        <ButtonLink to="/pantry/count">Bring in jars that are there already</ButtonLink>
+        <ButtonLink to="/pantry/count">Add the jars you already have</ButtonLink>
       </div>
     }
   >
-    Jars come here by themselves when a load is run and its lids are checked. Those that stood in
-    the house before come in with a first count, hundreds in a few minutes.
+    Jars appear here when you check the lids of a load. Add the jars you already have with a first
+    count.
   </Empty>
 )
 
@@ -142,7 +142,7 @@ function Shelves({
         <p role="status" className="text-ink-soft">
           {shown.length < jars.length && `${shown.length} of ${plural(jars.length, 'jar')}`}
         </p>
-        {shown.length === 0 && <p className="py-4 text-ink-soft">No jar is like that.</p>}
+        {shown.length === 0 && <p className="py-4 text-ink-soft">No jars match.</p>}
         {table && shown.length > 0 && (
           <JarTable jars={shown} shelves={shelves} today={today} open={setOpen} />
         )}
@@ -168,9 +168,9 @@ function Shelves({
               />
             ))}
             <p className="mt-2 text-sm text-ink-soft">
-              The paper label is the best time a jar has left: tall when fresh, gone when it is
-              over. A dot over the lid: pull this week; beet-red: look it over. Crossed: do not eat.
-              A number: a stack of so many.
+              A tall label means much time left at its best; no label means none. A dot above the
+              lid: eat it this week. A red dot: check it first. Crossed out: don’t eat. A number:
+              that many in the stack.
             </p>
           </>
         )}

@@ -34,7 +34,7 @@ export function Pull({
       </header>
       {jars.length === 0 && (
         <p className="leading-relaxed text-ink-soft">
-          Nothing must be eaten this week. Take what you like, oldest first.
+          Nothing has to be eaten this week. Take what you like, the oldest first.
         </p>
       )}
       <ul>
@@ -79,7 +79,7 @@ export function Pull({
       </ul>
       {tooMany.length > 0 && (
         <div className="mt-3 border-t border-rim pt-3 text-[15px] leading-relaxed">
-          <h3 className="mb-1">More than is eaten in time</h3>
+          <h3 className="mb-1">More than you’ll eat in time</h3>
           <ul className="tabular">
             {tooMany.map((t) => (
               <li key={t.foodId} className="flex justify-between gap-3">

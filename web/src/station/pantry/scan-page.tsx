@@ -12,9 +12,9 @@ import { Refusal } from '../../ui/states'
 const LOOK_MS = 180
 
 const SENTENCES: Readonly<Record<'other-household' | 'unreadable', string>> = {
-  'other-household': 'This label is of another household: its jar is not in this pantry.',
+  'other-household': 'This label belongs to another household.',
   unreadable:
-    'That is no code of a jar. A short code looks like KR4T-3; if the label is torn, read it by eye and type it.',
+    'That isn’t a jar’s code. A short code looks like KR4T-3. If the label is torn, type the code.',
 }
 
 /** Which jar is in the hand: by the phone's camera, or by typing its short code. */
@@ -34,7 +34,7 @@ export function Page() {
   return (
     <Sheet
       question="Which jar is in your hand?"
-      actions={<ButtonLink to="/pantry">To the shelf</ButtonLink>}
+      actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
         <Panel label="Type its code">
@@ -66,7 +66,7 @@ function Typed({
     >
       <TextField
         label="Its short code"
-        help="On the label, under the square or beside it: KR4T-3."
+        help="It’s on the label beside the square, such as KR4T-3."
         className="w-full max-w-xs"
         value={code}
         autoFocus
@@ -144,8 +144,8 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
       {looking === 'off' && (
         <>
           <p className="leading-relaxed">
-            Hold the square of the label into the picture, about a hand’s width away. The picture
-            stays on this device.
+            Hold the label’s square in the picture, about a hand away. The picture stays on this
+            device.
           </p>
           <Button
             onClick={() => {
@@ -174,8 +174,8 @@ const stopAll = (stream: MediaStream): void => stream.getTracks().forEach((t) =>
 function cameraTrouble(error: unknown): string {
   const name = error instanceof DOMException ? error.name : ''
   if (name === 'NotAllowedError')
-    return 'The browser does not let Kelvit use the camera. Allow it in the address bar, or type the code.'
+    return 'The browser blocks the camera. Allow it in the address bar, or type the code.'
   if (!window.isSecureContext)
-    return 'Browsers give the camera only to addresses with https. Type the code instead.'
-  return 'There is no camera that can be used. Type the code instead.'
+    return 'The camera only works at an https address. Type the code instead.'
+  return 'We can’t find a camera. Type the code instead.'
 }

@@ -119,12 +119,12 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
               </p>
               {late ? (
                 <Caution className="my-2">
-                  It stood for more than 24 hours. Discard it, unopened and untasted.
+                  It was out for more than 24 hours. Discard it unopened and untasted.
                 </Caution>
               ) : (
                 <p className="mb-2 text-[15px] leading-relaxed text-ink-soft">
                   {until !== null
-                    ? `Until ${dayTime(until, now)}: refrigerate and eat within days, freeze, or process again with a new lid for the full time. After that only discard.`
+                    ? `Until ${dayTime(until, now)}: refrigerate and eat within days, freeze, or process again with a new lid for the full time. After that, discard it.`
                     : 'Refrigerate and eat within days.'}
                 </p>
               )}

@@ -41,7 +41,7 @@ export function ShelfMaker({
         {...register('name')}
       />
       <Button type="submit" disabled={watch('name').trim() === '' || save.isPending}>
-        Make it
+        Add it
       </Button>
       <Refusal of={save.error} className="w-full" />
     </form>

@@ -16,7 +16,7 @@ export interface ShelfRow {
 
 /** The pantry shelf by shelf; jars that stand nowhere yet come first. */
 export function arrange(jars: readonly Jar[], shelves: readonly Shelf[]): readonly ShelfRow[] {
-  const places = [{ id: '', name: 'On no shelf yet' }, ...shelves]
+  const places = [{ id: '', name: 'Not on a shelf yet' }, ...shelves]
   const known = new Set(shelves.map((s) => s.id))
   return places
     .map(({ id, name }) => {

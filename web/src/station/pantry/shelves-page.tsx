@@ -26,8 +26,8 @@ export function Page() {
   const standing = useMemo(() => onShelf(jars.data ?? []), [jars.data])
   return (
     <Sheet
-      question="Where do the jars stand?"
-      aside="shelves, and what stands on them"
+      question="Where are the jars?"
+      aside="shelves and what’s on them"
       actions={<ButtonLink to="/pantry">Back to the pantry</ButtonLink>}
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
@@ -52,7 +52,7 @@ function Shelves({ shelves, jars }: ShelvesProps) {
     <Panel label="Shelves">
       <h2 className="mb-1">Shelves</h2>
       <p className="mb-2 text-[15px] text-ink-soft">
-        Named as the house says them, in the order in which you walk past.
+        Use your own names, in the order you walk past them.
       </p>
       <ol>
         {shelves.map((s, i) => (
@@ -110,7 +110,7 @@ function ShelfLine({ shelf, before, after, jars }: LineProps) {
       { method: 'DELETE', path: `${paths.shelves}/${shelf.id}` },
       {
         onSuccess: () =>
-          notify.done(`${shelf.name} is gone.`, () =>
+          notify.done(`${shelf.name} removed.`, () =>
             takeBack({ table: 'shelves', id: shelf.id, version: null }),
           ),
         onError: trouble,
@@ -138,7 +138,7 @@ function ShelfLine({ shelf, before, after, jars }: LineProps) {
           <Button
             size="small"
             look="quiet"
-            aria-label={`${shelf.name}: one place up`}
+            aria-label={`${shelf.name}: move up`}
             disabled={!before || save.isPending}
             onClick={() => before && change(before)}
           >
@@ -147,7 +147,7 @@ function ShelfLine({ shelf, before, after, jars }: LineProps) {
           <Button
             size="small"
             look="quiet"
-            aria-label={`${shelf.name}: one place down`}
+            aria-label={`${shelf.name}: move down`}
             disabled={!after || save.isPending}
             onClick={() => after && change(after)}
           >
@@ -235,7 +235,7 @@ function Move({ shelves, jars }: ShelvesProps) {
         />
       </div>
       {kinds.length === 0 ? (
-        <p className="text-ink-soft">No jar stands there.</p>
+        <p className="text-ink-soft">No jars are there.</p>
       ) : (
         <>
           <label className="flex min-h-11 items-center gap-3 font-semibold">

@@ -56,9 +56,7 @@ export function TakeSheet({
       about="the oldest of a food goes first"
     >
       {kinds.length === 0 && (
-        <Empty title="The shelf is empty">
-          Jars that stood there before Kelvit come in with a first count.
-        </Empty>
+        <Empty title="The shelf is empty">Add the jars you already have with a first count.</Empty>
       )}
       <div className="mb-3 flex justify-between gap-3">
         <ButtonLink to="/pantry/scan" look="quiet" size="small">
@@ -172,7 +170,7 @@ function TakeForm({
         </p>
         <p className="text-ink-soft">
           {next.process === 'unknown'
-            ? 'Nobody knows how it was processed: eat it soon, or discard it.'
+            ? 'Nobody knows how it was processed. Eat it soon or discard it.'
             : next.useSoon
               ? 'Marked to use soon.'
               : other === ''
@@ -209,7 +207,7 @@ function TakeForm({
       </div>
       {(why === 'given' || why === 'discarded') && (
         <TextField
-          label={why === 'given' ? 'To whom (if you like)' : 'What was wrong with it (if you like)'}
+          label={why === 'given' ? 'To whom (optional)' : 'What was wrong with it (optional)'}
           maxLength={200}
           {...register('note')}
         />

@@ -220,7 +220,7 @@ function Lid({
       {lesson.gauge === 'dial' && <Dial psi={s.dialPsi} x={168} y={y - 82} />}
       {s.plugBlown && (
         <text x={120} y={y - 34} fontSize={14} fontWeight={700} fill="var(--beet)">
-          plug let go
+          the plug blew
         </text>
       )}
     </g>

@@ -33,8 +33,8 @@ export function Page() {
   const lesson = LESSONS.find((l) => l.id === search.get('lesson'))
   return (
     <Sheet
-      question="Try it without steam?"
-      aside="practice: nothing here is recorded, and no jar comes of it"
+      question="Practice without steam"
+      aside="Nothing here is recorded, and it makes no jars."
       actions={lesson && <Button onClick={() => setSearch({})}>All lessons</Button>}
     >
       {lesson ? (
@@ -65,7 +65,7 @@ function Lessons({ choose }: { readonly choose: (lesson: Lesson) => void }) {
               className="self-start"
               onClick={() => choose(l)}
             >
-              Practise
+              Practice
             </Button>
           </Panel>
         </li>
@@ -83,7 +83,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
   const { household } = useHousehold()
   const canner = useMemo(() => practiceCanner(lesson), [lesson])
   const load = useMemo(() => practiceLoad(lesson, run.events), [lesson, run.events])
-  // Nothing is looked up anew: the lesson says what it runs at.
+  // Nothing is looked up anew: the lesson says what it now runs at.
   const seen = viewLoad(
     load,
     [canner],
@@ -109,7 +109,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
         <header className="flex flex-wrap items-center gap-x-4">
           <h2>{lesson.title}</h2>
           <Button size="small" look="quiet" className="-my-2 ml-auto" onClick={() => setOver(true)}>
-            End and look back
+            End and review
           </Button>
         </header>
         <p className="text-[15px] leading-relaxed text-ink-soft">{lesson.about}</p>
@@ -207,7 +207,7 @@ function Phone({
       <h2>{talking ? 'You are on the phone' : 'The phone rings'}</h2>
       <p className="leading-relaxed">
         {talking
-          ? 'A cousin tells a long story. The stove is in the other room.'
+          ? 'Somebody is telling a long story. The stove is in the other room.'
           : 'The canner is under pressure. Nobody else is in the kitchen.'}
       </p>
       <div className="flex gap-3">
@@ -222,8 +222,8 @@ function Phone({
 
 const RIMS: Readonly<Record<Finding['kind'], Rim>> = { held: 'done', lost: 'stop', try: 'plain' }
 const HEADS: Readonly<Record<Finding['kind'], string>> = {
-  held: 'What was held',
-  lost: 'What was lost',
+  held: 'What went well',
+  lost: 'What went wrong',
   try: 'What to try',
 }
 
@@ -243,11 +243,10 @@ function Review({
   const found = reviewPractice(setup, state, run.samples, run.canner, household.units)
   return (
     <div className="flex flex-col gap-5">
-      <Panel label="The course of it">
-        <h2 className="mb-1">{lesson.title}: the course of it</h2>
+      <Panel label="Pressure over time">
+        <h2 className="mb-1">{lesson.title}: pressure over time</h2>
         <p className="mb-3 text-ink-soft">
-          The line is the dial at every moment, also where nobody looked. Practice: no food was
-          processed.
+          The line is the dial at every moment. This was practice: no food was processed.
         </p>
         <PressureTrace
           {...traceOf(setup, run.events, state, atOf(run))}
@@ -280,7 +279,7 @@ function Review({
         })}
       </div>
       <Button look="main" className="self-start" onClick={again}>
-        Once more
+        Try again
       </Button>
     </div>
   )

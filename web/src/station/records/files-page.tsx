@@ -26,14 +26,11 @@ const LINK = 'font-semibold text-kettle underline decoration-1'
 export function Page() {
   const { may } = useHousehold()
   return (
-    <Sheet
-      question="What goes out and comes in?"
-      aside="rows for spreadsheets, and the whole household"
-    >
+    <Sheet question="What goes in and out?" aside="rows for spreadsheets, and the whole household">
       <div className="flex flex-col gap-5">
         <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
-          <Panel label="Rows out">
-            <h2 className="mb-2">Rows out</h2>
+          <Panel label="Export">
+            <h2 className="mb-2">Export</h2>
             <ul>
               {SHEETS.map(([kind, name, about]) => (
                 <li key={kind} className="border-t border-rim first:border-0">
@@ -84,19 +81,19 @@ function Archive({ may }: { readonly may: boolean }) {
     <Panel label="The household archive">
       <h2 className="mb-2">The household archive</h2>
       <p className="mb-3 text-[15px] text-ink-soft">
-        Everything in one ZIP: JSON with its schema, and the sheets. It holds every fact and
-        judgement, and no passphrase or token. Another Kelvit reads it into an empty household.
+        Everything in one ZIP: JSON with its schema, and spreadsheets. It has every fact and
+        judgement, and no passphrases or tokens. Another Kelvit can read it into an empty household.
       </p>
-      {!may && <p>A keeper takes it out and reads it in.</p>}
+      {!may && <p>Only a keeper can export or import it.</p>}
       {may && (
         <>
           <p className="mb-4">
             <a href={paths.archive} download className={LINK}>
-              Take the archive out
+              Export the archive
             </a>
           </p>
           <FileField
-            label="Read an archive into this household"
+            label="Import an archive into this household"
             accept=".zip,application/zip"
             disabled={busy}
             onFile={(file) => void read(file)}
@@ -105,7 +102,7 @@ function Archive({ may }: { readonly may: boolean }) {
               role={busy || word ? 'status' : undefined}
               className={`mt-1 text-sm ${word?.bad ? 'text-beet' : 'text-ink-soft'}`}
             >
-              {busy ? 'Reading…' : (word?.text ?? 'Only while this household is still empty.')}
+              {busy ? 'Reading…' : (word?.text ?? 'Only works while this household is empty.')}
             </p>
           </FileField>
         </>

@@ -81,14 +81,14 @@ export function Logbook() {
       {book.isError && !told && <Trouble error={book.error} retry={() => void book.refetch()} />}
       {book.isError && !told && lines && (
         <p className="mt-3 text-[15px] text-ink-soft">
-          What is on this device: {plural(lines.length, 'load')} of late.
+          On this device: {plural(lines.length, 'load')} recently.
         </p>
       )}
       {book.isPending && <Skeleton />}
       {told?.length === 0 && (
-        <Empty title={asked === '' ? 'No load is over yet' : 'Nothing in the logbook fits that'}>
+        <Empty title={asked === '' ? 'No load has finished yet' : 'Nothing in the logbook matches'}>
           {asked === ''
-            ? 'When the first jars stand on the board, their load is told here with its judgement.'
+            ? 'When your first load is done, we show it here with its judgement.'
             : 'Try fewer words, or another judgement.'}
         </Empty>
       )}

@@ -83,14 +83,14 @@ export function Page() {
       {!broken && !next && <Skeleton />}
       {next?.foods.length === 0 && (
         <Empty
-          title="Kelvit does not know yet what the house eats"
+          title="Kelvit doesn’t know yet what you eat"
           action={
             <ButtonLink to="/needs" look="main">
-              Say what we eat
+              Say what you eat
             </ButtonLink>
           }
         >
-          Say it once under Needs; what is taken from the shelf corrects it with time.
+          Enter it once under Needs. What you take from the shelf corrects it over time.
         </Empty>
       )}
       {next && next.foods.length > 0 && (
@@ -139,7 +139,7 @@ function Decide({ foods, plantings }: DecideProps) {
           const of = need
             ? { table: 'needs', id: need.id, version: need.version + 1 }
             : { table: 'plantings', id: bed?.id ?? '', version: 1 }
-          notify.done(`${words(plan)}. They stand under Needs and Harvest.`, () => {
+          notify.done(`${words(plan)}. You’ll find them under Needs and Harvest.`, () => {
             setLeft(left)
             takeBack(of)
           })
@@ -156,7 +156,7 @@ function Decide({ foods, plantings }: DecideProps) {
           {isPending ? 'One moment…' : 'Fill Needs and plantings'}
         </Button>
         <p className="text-[15px] text-ink-soft">
-          {count === 0 ? 'Nothing is chosen that would change anything.' : `${words(plan)}.`}
+          {count === 0 ? 'Nothing you chose would change anything.' : `${words(plan)}.`}
         </p>
       </div>
     </Panel>
@@ -165,7 +165,7 @@ function Decide({ foods, plantings }: DecideProps) {
 
 const words = ({ needs, plantings }: NextSeasonPlan): string =>
   [
-    ...(needs.length > 0 ? [`${plural(needs.length, 'need')} by what is really eaten`] : []),
+    ...(needs.length > 0 ? [`${plural(needs.length, 'need')} from what you really eat`] : []),
     ...(plantings.length > 0 ? [`${plural(plantings.length, 'planting')} expected`] : []),
   ].join(' and ')
 

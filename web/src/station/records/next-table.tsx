@@ -16,7 +16,7 @@ const HEADS = [
   'Food',
   'We eat a week',
   'Needed',
-  'Still good then',
+  'Still good by then',
   'To can',
   'Produce',
   'Row',
@@ -53,8 +53,7 @@ export function NextTable({ foods, left, toggle, bedOf }: NextTableProps) {
         </tbody>
       </table>
       <p className="mt-2 text-sm text-ink-soft">
-        A year from each food’s next harvest. Produce at the certainty of its need, row by the
-        published yield: both are estimates.
+        One year from each food’s next harvest. Produce and feet of row are estimates.
       </p>
     </div>
   )
@@ -94,7 +93,7 @@ function Row({ food: f, taken, toggle, bed }: RowProps) {
         <span className="block text-sm text-ink-soft">
           {f.used === null
             ? 'by the needs'
-            : `${f.weeksOfRecord} weeks on record; the needs say ${oneDecimal(f.planned)}`}
+            : `${f.weeksOfRecord} weeks on record. Your needs say ${oneDecimal(f.planned)}`}
         </span>
       </td>
       <td className="tabular py-3 pr-4 text-right">{f.needed}</td>
@@ -112,7 +111,7 @@ function Row({ food: f, taken, toggle, bed }: RowProps) {
         {f.wanted?.rowFt != null && `about ${showRow(f.wanted.rowFt, units)}`}
         {bed && (
           <span className="block text-sm text-ink-soft">
-            a bed is expected from {showDate(bed.firstOn, today)}
+            first picking expected {showDate(bed.firstOn, today)}
           </span>
         )}
       </td>

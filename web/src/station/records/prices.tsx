@@ -31,8 +31,8 @@ export function Prices({ foods }: { readonly foods: readonly string[] }) {
     <Panel label="Prices" className="no-print">
       <h2>Prices</h2>
       <p className="mb-3 text-[15px] text-ink-soft">
-        In {household.currency}. Left empty, a part is not counted. The produce has its price where
-        it was weighed in.
+        In {household.currency}. We don’t count what you leave empty. You enter the price of produce
+        when you weigh it in.
       </p>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-5">
         {PARTS.map(([key, label]) => (

@@ -11,9 +11,9 @@ import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 
 const KINDS: readonly (readonly [CsvInKind, string])[] = [
-  ['pantry', 'Jars that stand in the house'],
-  ['lots', 'Lots that came in or are expected'],
-  ['needs', 'What the house eats'],
+  ['pantry', 'Jars in the house'],
+  ['lots', 'Lots in the house or expected'],
+  ['needs', 'What you eat'],
   ['supplies', 'Supplies'],
   ['gear', 'Jars and boxes of lids'],
 ]
@@ -24,7 +24,7 @@ const saidColumns = (columns: Columns): string =>
     .map(([field, column]) => `${field}=${encodeURIComponent(column)}`)
     .join(',')
 
-/** A file of rows is looked at first; what was understood is shown, and only then taken in. */
+/** A file of rows is looked at first; what was understood is shown, and only then imported. */
 export function RowsIn() {
   const client = useQueryClient()
   const notify = useNotify()
@@ -52,7 +52,7 @@ export function RowsIn() {
       setFile(undefined)
       setTaken((n) => n + 1)
       await client.invalidateQueries()
-      notify.done(`${plural(read.written, 'row')} taken in.`)
+      notify.done(`${plural(read.written, 'row')} imported.`)
     } catch (error) {
       if (turn !== asked.current) return
       setTold(undefined)
@@ -70,11 +70,11 @@ export function RowsIn() {
   }
   const news = told ? told.good - told.here : 0
   return (
-    <Panel label="Rows in">
-      <h2 className="mb-2">Rows in</h2>
+    <Panel label="Import">
+      <h2 className="mb-2">Import</h2>
       <div className="grid items-start gap-4 sm:grid-cols-2">
         <ChoiceField
-          label="What the rows are"
+          label="What’s in the file"
           choices={KINDS}
           value={kind}
           onChange={(e) => look(file, e.target.value as CsvInKind, {})}
@@ -87,7 +87,7 @@ export function RowsIn() {
           onFile={(chosen) => look(chosen, kind, {})}
         >
           <p className="mt-1 text-sm text-ink-soft">
-            It is looked at first. Nothing is written before you say so.
+            We show you the rows first. Nothing is saved until you say so.
           </p>
         </FileField>
       </div>
@@ -111,12 +111,14 @@ export function RowsIn() {
               disabled={news === 0 || busy}
               onClick={() => void send(file, kind, columns, true)}
             >
-              {news === 0 ? 'Nothing to take in' : `Take ${plural(news, 'row')} in`}
+              {news === 0 ? 'Nothing to import' : `Take ${plural(news, 'row')} in`}
             </Button>
             <p className="text-[15px] text-ink-soft">
               {[
                 ...(told.here > 0 ? [`${plural(told.here, 'row')} here already`] : []),
-                ...(told.bad > 0 ? [`${plural(told.bad, 'row')} left out, as said above`] : []),
+                ...(told.bad > 0
+                  ? [`${plural(told.bad, 'row')} left out, as explained above`]
+                  : []),
               ].join(', ')}
             </p>
           </div>

@@ -20,9 +20,9 @@ export function Seals() {
     <Panel label="Seals">
       <h2 className="mb-1">How many sealed</h2>
       <p className="mb-2 text-[15px] text-ink-soft">
-        The bar is what it may really be, nineteen times in twenty; the mark is what was seen.
+        The bar is the 95% likely range. The mark is what you counted.
       </p>
-      {rates.data.length === 0 && <p className="py-2">No lid has been pressed yet.</p>}
+      {rates.data.length === 0 && <p className="py-2">No seals checked yet.</p>}
       {BY.map(([by, words]) => {
         const rows = rates.data.filter((r) => r.by === by)
         return (

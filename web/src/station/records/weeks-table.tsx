@@ -16,7 +16,7 @@ export function WeeksTable({ told }: { readonly told: YearRecord }) {
   return (
     <details className="no-print mt-4">
       <summary className="flex min-h-11 cursor-pointer items-center font-semibold text-kettle">
-        The same, week by week in words
+        The same, week by week in numbers
       </summary>
       <div className="overflow-x-auto" role="region" aria-label="The year’s weeks" tabIndex={0}>
         <table className="w-full min-w-[560px] text-left text-[15px]">

@@ -22,7 +22,7 @@ export function Page() {
   const broken = [years, told].find((q) => q.isError && !q.data)
   return (
     <Sheet
-      question={year ? `What did ${year} bring?` : 'What did the year bring?'}
+      question={year ? `How was ${year}?` : 'How was the year?'}
       aside="jars by food and week"
       actions={
         <>
@@ -43,7 +43,7 @@ export function Page() {
             </ButtonLink>
           }
         >
-          When the first jars are checked and on their shelf, the year begins to be drawn here.
+          When your first jars are on the shelf, we draw the year here.
         </Empty>
       )}
       {told.data && <Year told={told.data} />}
@@ -85,7 +85,7 @@ function Year({ told }: { readonly told: YearRecord }) {
         <p className="mb-4 text-ink-soft">
           {Math.round(quarts * 4) / 4} quarts of food,{' '}
           {hours < 1 ? 'under an hour' : `about ${plural(Math.round(hours), 'hour')}`} from the
-          first jar filled to the last one out.
+          first jar filled to the last jar out.
         </p>
         <YearWeeks
           weeks={told.weeks}
@@ -149,7 +149,7 @@ function Failed({ told }: { readonly told: YearRecord }) {
   return (
     <Panel label="What failed" rim={failedLoads.length + causes.length > 0 ? 'due' : 'done'}>
       <h2 className="mb-2">What failed, and why</h2>
-      {failedLoads.length + causes.length === 0 && <p>Nothing did.</p>}
+      {failedLoads.length + causes.length === 0 && <p>Nothing failed.</p>}
       <ul>
         {causes.map((c) => (
           <li

@@ -53,7 +53,7 @@ export function YearTable({ told }: { readonly told: YearRecord }) {
             <tfoot className="tabular">
               <tr className="border-t-2 border-rim font-semibold">
                 <th scope="row" className="py-2 pr-4 text-left" colSpan={9}>
-                  As far as it is known
+                  As far as we know
                 </th>
                 <td className="py-2 pr-4 text-right">{cost === null ? '' : money(cost, true)}</td>
                 <td className="py-2 pr-4 text-right">{shop === null ? '' : money(shop, true)}</td>
@@ -63,9 +63,9 @@ export function YearTable({ told }: { readonly told: YearRecord }) {
         </table>
       </div>
       <p className="mt-2 text-sm text-ink-soft">
-        Costs are of the good jars, by what is named under Prices.
+        Costs are per good jar, with the prices you entered.
         {told.foods.some((f) => f.cost !== null && f.priced < f.canned) &&
-          ' * Without produce that nobody named a price for at its weigh-in.'}
+          ' * Without produce that was weighed in without a price.'}
       </p>
     </Panel>
   )

@@ -11,17 +11,17 @@ const FAULTS: Readonly<Record<PlanComplaint['fault'], (by: number) => string>> =
   'no-lot': () => 'its lot is gone',
   refused: () => 'there is no tested process for it on that canner',
   'pressures-differ': () => 'its foods have no process at one pressure there',
-  'over-processed': (by) => `some jars would get ${by} minutes too much`,
+  'over-processed': (by) => `some jars would get ${by} minutes more than they need`,
   capacity: (by) =>
     by > 0 ? `that canner takes ${plural(by, 'jar')} fewer` : 'its jars do not fit together',
   minimum: (by) => `that canner needs ${plural(by, 'jar')} more in a load`,
   'not-here': () => 'it is not in the house yet',
   'past-can-by': () => 'it is past its can-by',
   closed: () => 'the kitchen is not open that day',
-  untested: () => 'that canner’s dial has to be tested first',
+  untested: () => 'that canner’s dial needs a test first',
   'too-long': (by) => `the day would be ${showMinutes(by)} too long`,
   'too-many-jars': (by) => `the lot has ${plural(by, 'jar')} fewer`,
-  'no-supplies': (by) => `${plural(by, 'jar or lid', 'jars or lids')} would be missing by then`,
+  'no-supplies': (by) => `${plural(by, 'jar or lid', 'jars or lids')} would be short by then`,
 }
 
 /** Why a load cannot be put somewhere, null when it can. */
@@ -35,7 +35,7 @@ export function costWords(change: PlanCost): string {
   const parts = [
     change.lost > 0 && `${plural(change.lost, 'jar')} lost`,
     change.lost < 0 && `${plural(-change.lost, 'jar')} saved`,
-    change.faded > 0.05 && `${change.faded.toFixed(1)} jars’ worth of quality`,
+    change.faded > 0.05 && `${change.faded.toFixed(1)} jars’ worth of quality lost`,
     change.faded < -0.05 && `fresher by ${(-change.faded).toFixed(1)} jars’ worth`,
     change.loads < 0 && `${plural(-change.loads, 'load')} fewer`,
     change.days > 0 && `${plural(change.days, 'canning day')} more`,
@@ -70,7 +70,7 @@ export const whyWords = (move: JarMove): string => WHY[move.why]
 export function askWords(ask: WhatIf | null): string {
   switch (ask?.kind) {
     case undefined:
-      return 'As it stands'
+      return 'Your plan now'
     case 'canner':
       return `With a ${ask.classId} canner more`
     case 'lost-days':

@@ -14,7 +14,7 @@ export function AlarmButton() {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        {volume === 0 ? 'Sound is off' : mute ? 'Sound: touch the page once' : 'Sound'}
+        {volume === 0 ? 'Sound is off' : mute ? 'Sound: tap once' : 'Sound'}
       </Button>
       {open && <AlarmSheet close={() => setOpen(false)} />}
     </>
@@ -42,7 +42,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
       open
       onOpenChange={(o) => !o && close()}
       title="How this device calls"
-      about="When something is due at the stove it calls again until somebody does it, or says on any device that it is heard."
+      about="When something is due at the stove, the alarm repeats until somebody does it or turns it off on any device."
     >
       <div className="flex flex-col gap-3">
         <label className="flex flex-col gap-1 font-semibold">
@@ -70,7 +70,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
         </div>
         {!canSound() && (
           <p role="alert" className="text-squash">
-            This browser does not sound before somebody has touched the page.
+            Tap once to turn the alarm on.
           </p>
         )}
         <label className={check}>
@@ -81,24 +81,22 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
             disabled={list.length === 0}
             onChange={(e) => setAlarmSettings({ speak: e.target.checked })}
           />
-          Say the sentence aloud
+          Read the message aloud
         </label>
-        {list.length === 0 && (
-          <p className="text-[15px] text-ink-soft">This device has no voice.</p>
-        )}
+        {list.length === 0 && <p className="text-[15px] text-ink-soft">This device can’t speak.</p>}
         {settings.speak && list.length > 0 && (
           <div className="flex flex-wrap items-end gap-3">
             <ChoiceField
               label="Voice"
               choices={[
-                ['', 'The device’s own choice'] as const,
+                ['', 'Default voice'] as const,
                 ...list.map((v) => [v.name, `${v.name} (${v.lang})`] as const),
               ]}
               value={settings.voice}
               onChange={(e) => setAlarmSettings({ voice: e.target.value })}
             />
             <Button size="small" onClick={() => speak('Read the gauge.')}>
-              Hear it
+              Play it
             </Button>
           </div>
         )}
@@ -109,7 +107,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
             checked={settings.vibrate}
             onChange={(e) => setAlarmSettings({ vibrate: e.target.checked })}
           />
-          Vibrate, where the device can
+          Vibrate if the device can
         </label>
         <label className={check}>
           <input
@@ -122,7 +120,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
         </label>
         {denied && (
           <p role="alert" className="text-[15px] text-squash">
-            The browser does not allow notifications here; its settings can change that.
+            The browser blocks notifications. You can change that in its settings.
           </p>
         )}
       </div>

@@ -76,10 +76,10 @@ function OnTheStove({
   if (wanted === null)
     return (
       <Empty
-        title="There is no such load"
+        title="This load doesn’t exist"
         action={<ButtonLink to="/stove">Back to the stove</ButtonLink>}
       >
-        It may have been dropped before it was started.
+        It can have been dropped before it was started.
       </Empty>
     )
   const side = beside.length + standing.length + planned.length > 0
@@ -103,8 +103,8 @@ function OnTheStove({
               </ButtonLink>
             }
           >
-            Weigh in what came from the garden, plan a load, and run it from here. Every clock is
-            kept, also when this device goes dark.
+            Weigh in a harvest, plan a load, and run it from here. The clocks keep running when the
+            screen is off.
           </Empty>
         )}
         <div
@@ -140,7 +140,7 @@ function Mute() {
   if (!mute || volume === 0) return null
   return (
     <p role="status" className="no-print mb-3 font-semibold">
-      Touch the page once: until then this browser cannot call you.
+      Tap once to turn the alarm on.
     </p>
   )
 }
@@ -180,7 +180,7 @@ function Planned({
       { method: 'DELETE', path },
       {
         onSuccess: () =>
-          notify.done('Load dropped.', () =>
+          notify.done('Load removed.', () =>
             save.mutate({ method: 'PUT', path, body: { cannerId, startsAt, portions } }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),

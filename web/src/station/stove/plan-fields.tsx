@@ -96,8 +96,8 @@ export function PlanFields({
           onChange={(e) => plan.setPack(e.target.value as Pack)}
           help={
             plan.packs.length > 1
-              ? 'Hot floats less and keeps its liquid.'
-              : 'Only this one is tested.'
+              ? 'Hot pack floats less and keeps its liquid.'
+              : 'Only this pack is tested.'
           }
         />
       </div>
@@ -146,7 +146,7 @@ export function ProcessFigures({
       </p>
       <p className="mt-1.5 text-sm text-ink-soft">
         {process.source}
-        {process.confirmWithExtension && '. Ask your extension service before using this one.'}
+        {process.confirmWithExtension && '. Ask your extension service before you use this one.'}
       </p>
       <NotChecked formId={process.formId} />
     </div>
@@ -159,7 +159,7 @@ function NotChecked({ formId }: { readonly formId: string }) {
   if (!checks || checks.some((c) => c.formId === formId)) return null
   return (
     <p className="mt-2 text-[15px] leading-relaxed">
-      Nobody here has held these figures against a printed guide yet.{' '}
+      Nobody here has checked these figures against a printed guide yet.{' '}
       <Link to={`/methods/${formId}`} className="text-kettle underline">
         Check them against your copy
       </Link>

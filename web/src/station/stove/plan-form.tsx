@@ -30,7 +30,7 @@ export function PlanForm(props: PlanFormProps) {
   const jarsOk = Number.isInteger(plan.jars) && plan.jars >= least && plan.jars <= plan.capacity
   const jarsWrong =
     plan.capacity === 0
-      ? 'By its manual this canner takes none of these jars.'
+      ? 'This canner doesn’t take these jars, by its manual.'
       : jarsOk
         ? undefined
         : `From ${least} to ${plan.capacity} at once.`
@@ -74,7 +74,7 @@ export function PlanForm(props: PlanFormProps) {
       >
         {answer.outcome === 'refused' ? (
           <div>
-            <h2 className="mb-2">There is no tested process for this</h2>
+            <h2 className="mb-2">There’s no tested process for this</h2>
             <p className="mb-2 leading-relaxed">{answer.sentence}</p>
             <p>
               Instead: <strong>{answer.instead.join(', ')}</strong>.
@@ -99,7 +99,7 @@ export function PlanForm(props: PlanFormProps) {
         )}
         {block ? (
           <Caution>
-            <strong>{canner.name} may not be used.</strong> {block.sentence}{' '}
+            <strong>{canner.name} can’t be used.</strong> {block.sentence}{' '}
             <Link to="/gear" className="text-kettle underline">
               Go to gear
             </Link>
@@ -107,8 +107,8 @@ export function PlanForm(props: PlanFormProps) {
         ) : (
           answer.outcome === 'process' && (
             <Caution>
-              Only this tested process counts for these jars. Never shorten it; your canner’s manual
-              comes first for water and venting.
+              Use exactly this tested process. Never shorten it. For water and venting, your
+              canner’s manual comes first.
             </Caution>
           )
         )}

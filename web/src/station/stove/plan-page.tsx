@@ -18,26 +18,26 @@ export function Page() {
       {!broken && !ready && <Skeleton />}
       {ready && open.length === 0 && (
         <Empty
-          title="Nothing is in the house to can"
+          title="There’s nothing in the house to can"
           action={
             <ButtonLink to="/harvest?weigh=1" look="main">
               Weigh in
             </ButtonLink>
           }
         >
-          A load is made from lots. Weigh in what came from the garden first.
+          Weigh in a harvest first. Then plan its load.
         </Empty>
       )}
       {ready && open.length > 0 && inUse.length === 0 && (
         <Empty
-          title="There is no canner yet"
+          title="No canner yet"
           action={
             <ButtonLink to="/gear" look="main">
               Add a canner
             </ButtonLink>
           }
         >
-          Kelvit needs to know its gauge and how many jars it takes, from its manual.
+          Kelvit needs its gauge and how many jars it takes, from its manual.
         </Empty>
       )}
       {ready && open.length > 0 && inUse.length > 0 && (

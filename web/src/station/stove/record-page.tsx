@@ -38,17 +38,17 @@ export function Page() {
   const ready = load !== undefined && canners.data && jars.data
   return (
     <Sheet
-      question={load ? `What is known of batch ${load.code}?` : 'What is known of this load?'}
+      question={load ? `About this jar of batch ${load.code}?` : 'About this jar of this load?'}
       actions={load && <RecordActions load={load} />}
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
       {!broken && !ready && <Skeleton />}
       {ready && !load && (
         <Empty
-          title="There is no such load"
-          action={<ButtonLink to="/stove">To the stove</ButtonLink>}
+          title="This load doesn’t exist"
+          action={<ButtonLink to="/stove">Back to the stove</ButtonLink>}
         >
-          It may belong to another household, or was dropped before it was started.
+          It can belong to another household, or was dropped before it was started.
         </Empty>
       )}
       {ready && load && (
@@ -105,8 +105,8 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
         </Panel>
         <JarsOfLoad jars={jars} />
       </div>
-      <Panel label="Who said what">
-        <h2 className="mb-2">Who said what</h2>
+      <Panel label="Who recorded what">
+        <h2 className="mb-2">Who recorded what</h2>
         <Lines view={view} />
         <div className="no-print mt-3">
           <Happened view={view} />
@@ -164,7 +164,7 @@ function JarsOfLoad({ jars }: { readonly jars: readonly Jar[] }) {
           return n > 0 ? [<li key={seal}>{`${plural(n, 'jar')} ${words}`}</li>] : []
         })}
         <li className="text-ink-soft">
-          {plural(shelf, 'jar')} still on the shelf{held > 0 ? `, ${held} of them held` : ''}
+          {plural(shelf, 'jar')} still on the shelf{held > 0 ? `, ${held} of them set aside` : ''}
         </li>
       </ul>
     </Panel>
@@ -180,7 +180,7 @@ function Lines({ view }: { readonly view: LoadView }) {
     return on.slice(0, 4) === today.slice(0, 4) ? showDay(on) : `${showDay(on)} ${on.slice(0, 4)}`
   }
   const lines = recordLines(asEvents(view.load.events), household.units)
-  if (lines.length === 0) return <p className="text-ink-soft">Nothing was said yet.</p>
+  if (lines.length === 0) return <p className="text-ink-soft">Nothing recorded yet.</p>
   return (
     <ol className="text-[15px] leading-snug">
       {lines.map((l, i) => {
@@ -195,7 +195,7 @@ function Lines({ view }: { readonly view: LoadView }) {
                 {l.words}
                 <span className="text-ink-soft">
                   {nameAfter(l)}
-                  {l.enteredAt !== null ? `, told at ${time(l.enteredAt)}` : ''}
+                  {l.enteredAt !== null ? `, recorded at ${time(l.enteredAt)}` : ''}
                 </span>
               </span>
             </div>

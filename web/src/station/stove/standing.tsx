@@ -25,7 +25,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
   return (
     <Panel
       rim={open ? 'due' : 'done'}
-      label={`Standing jars, batch ${view.load.code}`}
+      label={`Cooling jars, batch ${view.load.code}`}
       className="flex flex-col gap-3"
     >
       <header>
@@ -46,7 +46,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
           <p className="leading-relaxed">
             {open
               ? overdue
-                ? 'More than 24 hours. Check the lids now; a jar that did not seal can only be discarded.'
+                ? 'More than 24 hours. Check the lids now. Discard any jar that didn’t seal.'
                 : 'Ready: bands off, press the middle of each lid.'
               : `Check the seals from ${dayTime(state.since + 12 * 3_600_000, at)}. Don’t press the lids before.`}
           </p>
@@ -179,13 +179,13 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
       {early && (
         <Caution>
           It’s {Math.floor((view.at - outAt) / 3_600_000)} hours since the jars came out. Press them
-          again after 12 hours, at {dayTime(outAt + STAND_OPEN_MS, view.at)}: a lid that is down now
+          again after 12 hours, at {dayTime(outAt + STAND_OPEN_MS, view.at)}. A lid that’s down now
           may still let go.
         </Caution>
       )}
       <p className="text-[15px] text-ink-soft">
-        Press the middle of each lid: flat or dished and silent is sealed. Tap each jar until it
-        says what came of it: sealed, some liquid lost, half or more lost, not sealed, broken.
+        Press the middle of each lid. Flat or dished and silent means sealed. Tap each jar here
+        until it shows the result: sealed, some liquid lost, half or more lost, not sealed, broken.
       </p>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(4.5rem,1fr))] gap-2">
         {jars.map((j, i) => (
@@ -214,29 +214,29 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
       {open > 0 && (
         <p className="flex flex-wrap items-center gap-3">
           <span>
-            <strong>{plural(open, 'jar')}</strong> still to press.
+            <strong>{plural(open, 'jar')}</strong> still to check.
           </span>
           <Button size="small" onClick={allSealed}>
-            {open === jars.length ? 'I pressed each: all sealed' : 'The others are sealed'}
+            {open === jars.length ? 'I pressed every lid: all sealed' : 'The others are sealed'}
           </Button>
         </p>
       )}
       {bad > 0 && (
         <Caution>
           {late
-            ? `${plural(bad, 'jar')} not sealed, and more than 24 hours out of the canner: discard, unopened and untasted. Nothing else is safe.`
-            : `${plural(bad, 'jar')} not sealed: within 24 hours of coming out, process again with a new lid for the full time, or refrigerate and eat within days, or freeze.`}
+            ? `${plural(bad, 'jar')} not sealed and out for more than 24 hours. Discard ${bad === 1 ? 'it' : 'them'} unopened and untasted. Nothing else is safe.`
+            : `${plural(bad, 'jar')} not sealed. Within 24 hours of coming out: process again with a new lid for the full time, refrigerate and eat within days, or freeze.`}
         </Caution>
       )}
       {half > 0 && (
         <Caution>
-          {plural(half, 'jar')} lost half of the liquid or more: not for the shelf. Refrigerate and
-          eat within days.
+          {plural(half, 'jar')} lost half the liquid or more. Don’t shelve{' '}
+          {half === 1 ? 'it' : 'them'}. Refrigerate and eat within days.
         </Caution>
       )}
       {shelves.length > 0 && good > 0 && !condemned && (
         <ChoiceField
-          label="They go on"
+          label="Put them on"
           choices={shelves.map((s) => [s.id, s.name])}
           value={shelf}
           onChange={(e) => setShelfId(e.target.value)}
@@ -245,8 +245,8 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
       {good > 0 && !condemned && (
         <p className="text-[15px] text-ink-soft">
           {household.settings.bandsOff
-            ? 'They stand without their bands: a seal that fails shows itself, and nothing rusts.'
-            : 'Bands go back on, loosely, once each lid was pressed and the thread is dry.'}
+            ? 'Store them without bands. A failed seal shows, and nothing rusts.'
+            : 'Put the bands back on loosely once the lids are checked and the threads are dry.'}
         </p>
       )}
       <div className="flex flex-wrap gap-3">
@@ -255,7 +255,7 @@ function SealCheck({ view, done }: { readonly view: LoadView; readonly done: () 
             ? `Set aside ${plural(jars.length, 'jar')}`
             : good > 0
               ? `Shelve ${plural(good, 'jar')}`
-              : 'Note it'}
+              : 'Save'}
         </Button>
         <Button onClick={done}>Not yet</Button>
       </div>

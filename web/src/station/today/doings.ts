@@ -93,15 +93,15 @@ function asideDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | unde
     soonest === undefined
       ? 'Refrigerate and eat within days.'
       : soonest > now
-        ? `Process again, refrigerate or freeze until ${dayTime(soonest, now)}; after that only discard.`
-        : 'Some stood for more than 24 hours: discard those, unopened and untasted.'
+        ? `Process again, refrigerate or freeze by ${dayTime(soonest, now)}. After that, discard.`
+        : 'Some were out for more than 24 hours. Discard those unopened and untasted.'
   return {
     key: 'aside',
     rim: 'stop',
     title: `${count(aside.length, 'jar is', 'jars are')} set aside`,
-    about: `${capital(names(aside.map((j) => j.foodId)))}: not for the shelf. ${what}`,
+    about: `${capital(names(aside.map((j) => j.foodId)))}: don’t shelve. ${what}`,
     to: '/pantry',
-    action: 'Say what becomes of them',
+    action: 'Decide what to do with them',
   }
 }
 
@@ -112,7 +112,7 @@ function heldDoing(jars: readonly Jar[]): Doing | undefined {
     key: 'held',
     rim: 'stop',
     title: `${count(held.length, 'jar is', 'jars are')} held`,
-    about: `${capital(names(held.map((j) => j.foodId)))}: do not eat until it was looked into.`,
+    about: `${capital(names(held.map((j) => j.foodId)))}: don’t eat until somebody has reviewed it.`,
     to: held[0]?.loadId ? `/stove/${held[0].loadId}/record` : '/pantry',
     action: 'See why',
   }
@@ -136,7 +136,7 @@ function fridgeDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | und
       )
       .join(' · '),
     to: '/pantry',
-    action: 'Say what became of them',
+    action: 'Record what happened to them',
   }
 }
 
@@ -153,8 +153,8 @@ function standingDoing(
     rim: waits ? 'plain' : 'due',
     title: `${count(standing.length, 'load stands', 'loads stand')} on the board`,
     about: waits
-      ? `Let it stand; the lids are pressed from ${dayTime(ready, now)} on.`
-      : 'Bands off, press each lid, shelve what sealed.',
+      ? `Leave it alone. Check the lids from ${dayTime(ready, now)}.`
+      : 'Take the bands off, press each lid, and shelve what sealed.',
     to: '/stove',
     action: waits ? 'See it' : 'Check the seals',
   }
@@ -173,7 +173,7 @@ function soakDoing(loads: Parameters<typeof soakedFoods>[0], tomorrow: string): 
     rim: 'due',
     title: `Soak for tomorrow: ${names(foods)}`,
     about:
-      'In plenty of water for 12 to 18 hours. Or tomorrow: boil 2 minutes, soak 1 hour. Then drain, fresh water, boil 30 minutes.',
+      'Use plenty of water for 12 to 18 hours. Or tomorrow: boil 2 minutes and soak 1 hour. Then drain, add fresh water and boil 30 minutes.',
     to: `/season/day/${tomorrow}`,
     action: 'Tomorrow’s sheet',
   }
@@ -197,7 +197,7 @@ function eveningDoing(book: NonNullable<ReturnType<typeof useLotBook>>): Doing |
   return {
     key: 'no-evening',
     rim: due.length > 0 ? 'stop' : 'due',
-    title: `${capital(names(foods))} ${one ? 'has' : 'have'} no evening`,
+    title: `${capital(names(foods))} ${one ? 'isn’t' : 'aren’t'} scheduled`,
     about: open.map(({ lot, jars }) => withoutEvening(lot, jars)).join(' · '),
     to: due[0] ? `/stove/plan?lot=${due[0].id}` : '/season',
     action: due[0] ? 'Plan a load' : 'Find evenings',
@@ -258,10 +258,10 @@ function pullDoing(pull: readonly Jar[], today: string): Doing | undefined {
   const past = pull.filter((j) => j.bestBy < today).length
   const why =
     past === 0
-      ? 'oldest first, while they are at their best.'
+      ? 'oldest first, while they’re at their best.'
       : past === pull.length
         ? 'all of them are past their best: look at each before it is opened.'
-        : `oldest first; ${past} of them past their best, look at those before they are opened.`
+        : `The oldest first. ${past} of them are past their best: check those before you open them.`
   return {
     key: 'pull',
     rim: 'plain',
@@ -279,7 +279,7 @@ function blockedDoing(canners: readonly CannerRead[]): Doing | undefined {
   return {
     key: 'blocked',
     rim: 'stop',
-    title: `${blocked.name} may not be used`,
+    title: `${blocked.name} can’t be used`,
     about: blocked.blocks[0]?.sentence ?? '',
     to: '/gear',
     action: 'Go to gear',

@@ -47,7 +47,7 @@ export function Evening({ date }: { readonly date: string }) {
       <Panel rim="running" label={head} className={nothing ? '' : 'min-h-[23.5rem]'}>
         <h2 className="mb-2">{head}</h2>
         {nothing ? (
-          <p className="text-ink-soft">The plan puts nothing on this day any more.</p>
+          <p className="text-ink-soft">The plan has nothing on this day any more.</p>
         ) : (
           <Skeleton rows={1} />
         )}

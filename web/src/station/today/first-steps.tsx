@@ -41,10 +41,10 @@ export function FirstSteps() {
   const next = steps.find((s) => !s.done)
   return (
     <Panel rim="running" label="First steps" className="mb-5">
-      <h2 className="mb-1">From the door to the first evening</h2>
+      <h2 className="mb-1">From signing up to your first evening</h2>
       <p className="mb-3 text-ink-soft">
         {may('helper')
-          ? 'Five short steps; Kelvit works with whatever is there so far.'
+          ? 'Five short steps. Kelvit works with what you’ve entered so far.'
           : 'The keeper sets these up.'}
       </p>
       <ol>
@@ -89,32 +89,32 @@ function useSteps(): readonly Step[] {
     {
       key: 'canner',
       done: fit,
-      title: untested && !fit ? 'Note its gauge test' : 'Your canner',
+      title: untested && !fit ? 'Record its gauge test' : 'Your canner',
       about:
         untested && !fit
-          ? 'A dial is tested when new and every year. Without a test on record it plans nothing.'
-          : 'Its class brings the usual figures; its manual has the last word.',
+          ? 'Test a dial when it’s new and every year. Kelvit won’t plan loads on it until it’s tested.'
+          : 'Pick a size for the usual figures, then correct them from the manual.',
       act: <CannerStep untested={fit ? undefined : untested} />,
     },
     {
       key: 'hours',
       done: hours.some((h) => h.opens !== null),
       title: 'When the kitchen is free',
-      about: 'Loads are only planned while somebody can stay with them.',
+      about: 'Kelvit only plans loads while somebody can stay with them.',
       act: <HoursStep />,
     },
     {
       key: 'jars',
       done: groups.some((g) => g.owned > 0) && lids.some((l) => l.left > 0),
       title: 'Jars and lids',
-      about: 'Roughly is good enough to begin with; Gear has all sizes.',
+      about: 'A rough count will do for now. Gear has all sizes.',
       act: <JarsStep />,
     },
     {
       key: 'lot',
       done: lots.length > 0,
       title: 'The first harvest',
-      about: 'One line, the way you would say it: “1.5 bu snap beans”.',
+      about: 'Say it your way: “1.5 bu snap beans”.',
       act: (
         <ButtonLink look="main" to="/harvest?weigh=1">
           Weigh in
@@ -125,7 +125,7 @@ function useSteps(): readonly Step[] {
       key: 'plan',
       done: plan.length > 0,
       title: 'The first evening',
-      about: 'Kelvit finds the evenings that lose nothing.',
+      about: 'Kelvit finds the evenings.',
       act: (
         <ButtonLink look="main" to="/season">
           Plan the season
@@ -177,7 +177,7 @@ function HoursStep() {
           closes: until,
           people: people ?? 1,
         })
-      notify.done('Kept. Other days and odd weeks are under Season, Kitchen hours.')
+      notify.done('Hours saved. You’ll find other days under Season, Kitchen hours.')
     } catch (error) {
       notify.trouble(sentenceOf(error))
     }
@@ -226,7 +226,7 @@ function HoursStep() {
           look="main"
           disabled={days.size === 0 || until <= from || people === null || save.isPending}
         >
-          Keep these hours
+          Save hours
         </Button>
       </div>
     </form>
@@ -265,7 +265,7 @@ function JarsStep() {
           count: lids,
           left: lids,
         })
-      notify.done('Counted. Other sizes, bands and salt are under Gear.')
+      notify.done('Count saved. Other sizes, bands and salt are under Gear.')
     } catch (error) {
       notify.trouble(sentenceOf(error))
     }
@@ -279,7 +279,7 @@ function JarsStep() {
       <NumberEntry {...field} name="pints" label="Pint jars" />
       <NumberEntry {...field} name="lids" label="New regular lids" required />
       <Button type="submit" look="main">
-        Keep the count
+        Save count
       </Button>
     </form>
   )

@@ -32,7 +32,7 @@ export function Page() {
   const ready = all.every((q) => q.data)
   return (
     <Sheet
-      question="What wants doing?"
+      question="What needs doing?"
       aside={`${showDay(today)} at ${household.name}`}
       actions={
         <ButtonLink to="/harvest?weigh=1" look="main">
@@ -103,7 +103,7 @@ function Doings() {
         <Panel rim="done">
           <h2 className="mb-2">Nothing is due</h2>
           <p className="text-ink-soft">
-            No load runs, no lot waits without an evening, and no jar is to be pulled. Sit down.
+            No load is running, every lot is scheduled, and no jar needs eating this week.
           </p>
         </Panel>
       )}

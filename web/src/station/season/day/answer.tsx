@@ -94,8 +94,8 @@ function DoesNotFit({ day, sheet }: { readonly day: Day; readonly sheet: DayDoes
     (c) => c.kind !== 'one-person-more' || day.helpers.length > day.kitchen.people.length,
   )
   return (
-    <Panel rim="stop" className="mb-5" label="The day does not fit">
-      <h2 className="mb-1">This day does not fit</h2>
+    <Panel rim="stop" className="mb-5" label="This day doesn’t fit">
+      <h2 className="mb-1">This day doesn’t fit</h2>
       <p role="status" className="mb-3 text-lg leading-relaxed">
         {sheet.sentence}
       </p>
@@ -120,9 +120,9 @@ function changeWords(c: DayChange, day: Day, clock: (minute: number) => string):
     case 'open-earlier':
       return `Start ${showMinutes(c.minutes)} earlier, at ${clock(day.kitchen.opens - c.minutes)}`
     case 'close-later':
-      return `Go on until ${clock(day.kitchen.closes + c.minutes)}`
+      return `Stay open until ${clock(day.kitchen.closes + c.minutes)}`
     case 'one-person-more':
-      return 'One person more'
+      return 'One more person'
     case 'leave-out': {
       const e = day.all.find((x) => x.id === c.loadId)
       return `Leave out ${e ? e.words : 'a load'}`

@@ -114,7 +114,7 @@ function Unchecked({ entry }: { readonly entry: DayEntry }) {
   if (!open) return null
   return (
     <p className="ml-9 text-sm text-ink-soft">
-      Not yet held against a printed guide.{' '}
+      Not checked against a printed guide yet.{' '}
       <Link to={`/methods/${open.formId}`} className="text-kettle underline">
         Check it against your copy
       </Link>

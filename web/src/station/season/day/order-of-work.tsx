@@ -58,8 +58,8 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
         ))}
       </ol>
       <Caution className="mt-4">
-        Only the process is exact; every other time is an estimate. Nobody leaves while a canner is
-        under pressure, and the clock starts only at pressure.
+        Only the process time is exact; the other times are estimates. Never leave a canner under
+        pressure. Start the clock only at pressure.
       </Caution>
     </Panel>
   )

@@ -29,7 +29,7 @@ export function Page() {
     return (
       <Sheet question="Which day?">
         <Empty
-          title="There is no such day"
+          title="This day doesn’t exist"
           action={<ButtonLink to="/season">Back to the season</ButtonLink>}
         />
       </Sheet>
@@ -71,7 +71,7 @@ function Day({ date, view, loads, members }: DayProps) {
       aside={
         day.usual
           ? undefined
-          : 'the kitchen is not open on this day; the hours here are only for trying'
+          : 'The kitchen isn’t open on this day. Use these hours to try things out.'
       }
       actions={
         <>
@@ -86,10 +86,10 @@ function Day({ date, view, loads, members }: DayProps) {
     >
       {day.all.length === 0 ? (
         <Panel>
-          <Empty title="No load is planned for this day">
+          <Empty title="No loads planned for this day">
             {may('helper')
-              ? 'Put a lot on this day below, or let the season plan decide.'
-              : 'The season plan puts nothing on it.'}
+              ? 'Add a lot to this day below, or plan the season.'
+              : 'The season plan has nothing on this day.'}
           </Empty>
           {may('helper') && <AddLoad date={date} view={view} />}
         </Panel>

@@ -73,7 +73,7 @@ function stepText(
     case 'prepare':
       return `Prepare ${shortWords(e)} for ${name}, ${until}`
     case 'cook':
-      return `Boil or simmer ${shortWords(e)} as the method says, ${until}; somebody stays near`
+      return `Boil or simmer ${shortWords(e)} as the method says, ${until}. Somebody stays near.`
     case 'fill':
       return `Fill ${e.words}`
     case 'heat':
@@ -98,7 +98,7 @@ export function soakWords(entries: readonly DayEntry[]): string | undefined {
   const foods = soakedFoods(entries).map((id) => saidFood(id))
   return foods.length === 0
     ? undefined
-    : `Soak ${foods.join(' and ')} in plenty of water, 12 to 18 hours. Or on the day, before everything else: boil 2 minutes, soak 1 hour. Then drain, fresh water, boil 30 minutes.`
+    : `Soak ${foods.join(' and ')} in plenty of water, 12 to 18 hours. Or on the day, first thing: boil 2 minutes and soak 1 hour. Then drain, add fresh water and boil 30 minutes.`
 }
 
 /** What to set out before the first knife. */

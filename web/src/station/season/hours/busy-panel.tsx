@@ -35,7 +35,7 @@ export function BusyPanel({
       { method: 'DELETE', path: `${paths.busyTimes}/${row.id}` },
       {
         onSuccess: () =>
-          notify.done('That time is free again.', () =>
+          notify.done('Busy time removed.', () =>
             takeBack({ table: 'busy_times', id: row.id, version: null }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),
@@ -80,7 +80,7 @@ function ImportFile() {
       const read = await request<CalendarImport>('POST', paths.calendarImport, { text })
       await client.invalidateQueries({ queryKey: ['busy-times'] })
       const left = read.leftOut.length > 0 ? ` Left out: ${read.leftOut.join(' ')}` : ''
-      setWord({ text: `${plural(read.times, 'busy time')} taken over.${left}`, bad: false })
+      setWord({ text: `${plural(read.times, 'busy time')} imported.${left}`, bad: false })
     } catch (error) {
       setWord({ text: sentenceOf(error), bad: true })
     } finally {
@@ -90,7 +90,7 @@ function ImportFile() {
   return (
     <div className="mt-2 border-t border-rim pt-3">
       <FileField
-        label="Take over from a calendar file (.ics)"
+        label="Import a calendar file (.ics)"
         accept=".ics,text/calendar"
         disabled={busy}
         onFile={(file) => void take(file)}
@@ -99,7 +99,8 @@ function ImportFile() {
           className={`mt-1 text-sm ${word?.bad ? 'text-beet' : 'text-ink-soft'}`}
           role={word ? 'status' : undefined}
         >
-          {word?.text ?? 'Replaces what was taken over before. Events marked as free are left out.'}
+          {word?.text ??
+            'This replaces what you imported before. Events marked as free are left out.'}
         </p>
       </FileField>
     </div>

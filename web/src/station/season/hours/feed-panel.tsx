@@ -49,7 +49,7 @@ export function FeedPanel() {
         </a>
         {may('keeper') && (
           <Button size="small" onClick={() => void make()}>
-            Make an address to subscribe to
+            Make a calendar address
           </Button>
         )}
       </div>
@@ -63,7 +63,7 @@ export function FeedPanel() {
             className="mt-1 min-h-11 w-full rounded-md border-[1.5px] border-brass bg-crock px-3 font-mono text-sm"
           />
           <span className="text-sm font-normal text-ink-soft">
-            Whoever has it sees the canning days and nothing else.
+            Anyone with this address can see the canning days and nothing else.
           </span>
         </label>
       )}

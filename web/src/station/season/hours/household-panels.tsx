@@ -12,14 +12,14 @@ const LIMITS = [
     'Burners for canners',
     1,
     8,
-    'Canners that can stand on the range at once. Read its manual for the weight.',
+    'How many canners fit on the range at once. Check its manual for the weight limit.',
   ],
   [
     'lateMinutes',
-    'Past closing, at most',
+    'Latest past closing',
     0,
     180,
-    'Minutes an evening may run over when it saves jars.',
+    'Minutes an evening can run over if that saves jars.',
   ],
 ] as const
 
@@ -44,7 +44,7 @@ export function HouseholdPanels() {
   const [typed, setTyped] = useState<TypedLimits>({})
   const { due, keep } = useSettingsInTurn((sent) => {
     setTyped((now) => typedSince(now, sent))
-    if (sent.canningDays) notify.done('Kept. Plan again, and the season leans to it.')
+    if (sent.canningDays) notify.done('Saved. Plan again to use it.')
   })
   const turn: InTurn = { due, keep: (change) => keep((now) => ({ ...now, ...change })) }
   return (
@@ -87,14 +87,11 @@ function Limits({ due, keep, typed, setTyped }: InTurn & Typed) {
 }
 
 const LIKINGS: Readonly<Record<CanningDays, readonly [name: string, help: string]>> = {
-  fewer: [
-    'Fewer, longer days',
-    'The kitchen is turned upside down less often; a Saturday may be nine hours.',
-  ],
-  even: ['Something between', 'Up to six hours cost nothing; each hour beyond weighs more.'],
+  fewer: ['Fewer, longer days', 'You can on fewer days. A Saturday may take nine hours.'],
+  even: ['In between', 'Days up to six hours are fine. Longer days count against a plan.'],
   short: [
     'Short evenings',
-    'More days with two or three hours; hours beyond six are avoided wherever that loses no jar.',
+    'More days of two or three hours. Days over six hours only when they save jars.',
   ],
 }
 
@@ -107,7 +104,7 @@ function Liking({ due, keep }: InTurn) {
       <fieldset disabled={!may('keeper')}>
         <legend className="mb-1 font-head text-xl font-semibold">How we like to can</legend>
         <p className="mb-2 text-[15px] text-ink-soft">
-          What the plan leans to. No choice lets a jar spoil for it.
+          Kelvit plans with this in mind. It never lets a jar spoil for it.
         </p>
         {CANNING_DAYS.map((how) => (
           <label

@@ -43,10 +43,10 @@ export function OddDays({ rows, may }: OddDaysProps) {
   }
   const coming = rows.filter((r) => r.onDate >= today)
   return (
-    <Panel label="Odd days">
-      <h2 className="mb-2">Odd days</h2>
+    <Panel label="Special days">
+      <h2 className="mb-2">Special days</h2>
       {coming.length === 0 && (
-        <p className="mb-3 text-[15px] text-ink-soft">No day ahead differs from its weekday.</p>
+        <p className="mb-3 text-[15px] text-ink-soft">No special days ahead.</p>
       )}
       <ul className="mb-3">
         {coming.map((r) => (
@@ -76,7 +76,7 @@ function AddOddDay({
     defaultValues: { onDate: '', opens: '', closes: '', note: '' },
   })
   const { onDate, opens, closes } = watch()
-  const wrong = taken.has(onDate) ? 'This day is on the list already.' : undefined
+  const wrong = taken.has(onDate) ? 'You’ve already added this day.' : undefined
   const half = (opens === '') !== (closes === '')
   const submit = handleSubmit((typed) => {
     const body = {
@@ -131,7 +131,7 @@ function AddOddDay({
             label="Until"
             value={value}
             usual="20:00"
-            error={half ? 'Say both, or neither.' : undefined}
+            error={half ? 'Enter both times or neither.' : undefined}
             onChange={onChange}
           />
         )}

@@ -59,7 +59,7 @@ function Week({ rows, may }: { readonly rows: readonly KitchenHoursRow[]; readon
     <Panel label="Week by week">
       <h2 className="mb-1">Week by week</h2>
       <p className="mb-3 text-[15px] text-ink-soft">
-        From the first knife to the last jar out. Leave the times empty on days without canning.
+        From starting prep to the last jar out. Leave days without canning empty.
       </p>
       <div aria-hidden className={cx(COLUMNS, 'text-sm text-ink-soft')}>
         <span />
@@ -165,8 +165,8 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
       {(half || wrong) && (
         <p role="alert" className="col-span-4 text-sm text-beet">
           {half
-            ? 'Say both when it begins and when it ends, or neither.'
-            : 'The end must be after the beginning, or in the night after it, by 6 in the morning.'}
+            ? 'Enter both a start and an end, or neither.'
+            : 'The end must be after the start, or by 6 the next morning.'}
         </p>
       )}
     </li>

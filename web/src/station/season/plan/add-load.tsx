@@ -38,7 +38,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
   if (able.length === 0 || !chosen || !gear)
     return (
       <p className="border-t border-rim pt-3 text-[15px] text-ink-soft">
-        Every lot that could be canned on this day is in a load already, or too small for one.
+        Every lot for this day is already in a load or too small for one.
       </p>
     )
   const { lot } = chosen
@@ -61,7 +61,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
       className="mt-2 grid items-end gap-3 border-t border-rim pt-3 sm:grid-cols-[1.4fr_1.1fr_5.5rem_auto]"
     >
       <ChoiceField
-        label="Put a lot on this day"
+        label="Add a lot to this day"
         value={lot.id}
         choices={able.map((o) => [o.lot.id, lotName({ ...o.lot, jars: o.jars })] as const)}
         onChange={(e) => {
@@ -88,7 +88,7 @@ export function AddLoad({ date, view }: { readonly date: string; readonly view: 
       {!fits && (
         <p className="text-sm text-beet sm:col-span-4">
           {takes < least
-            ? `${gear.name} takes none of these jars by its manual.`
+            ? `${gear.name} doesn’t take these jars, by its manual.`
             : `From ${least} to ${Math.min(takes, chosen.jars)} jars.`}
         </p>
       )}

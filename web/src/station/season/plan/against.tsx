@@ -38,8 +38,8 @@ export function Against({ view, plan, pinned, proof }: AgainstProps) {
   const byHand = useByHand(view, pinned)
   const cost = useMemo(() => costOf(view.season.model, plan), [view, plan])
   return (
-    <Panel rim="done" label="This plan against canning as it comes in">
-      <h2 className="mb-3">This plan against canning as it comes in</h2>
+    <Panel rim="done" label="This plan compared with canning in order">
+      <h2 className="mb-3">This plan compared with canning in order</h2>
       <div className="relative overflow-x-auto">
         <table className="w-full text-[15px]">
           <thead>
@@ -95,10 +95,8 @@ function Row({ name, cost, strong }: { name: string; cost: PlanCost | undefined;
 
 function proofWords(proof: Proof | null): string {
   if (!proof)
-    return 'Times are estimates from your canners’ own runs. Plan again to learn how much better a plan could be at most.'
-  if (proof.loads === null)
-    return 'How near this is to the best there is, is not known; nothing better was found.'
-  if (proof.loads < 1)
-    return 'No better plan exists by more than a load: this is as good as proven best.'
-  return `No plan can save more than what ${proof.loads === 1 ? 'one more load costs' : `${proof.loads} loads cost`}, jars, waiting and days counted together; nothing better was found.`
+    return 'Times are estimates from your own loads. Plan again to see how good this plan is.'
+  if (proof.loads === null) return 'This is the best plan found.'
+  if (proof.loads < 1) return 'This is the best plan: nothing saves more than one load.'
+  return `At most, a better plan could save ${proof.loads === 1 ? 'one more load costs' : `${proof.loads} loads cost`}, jars, waiting and days. We found nothing better.`
 }

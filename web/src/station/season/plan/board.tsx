@@ -103,7 +103,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
         <div className="flex flex-wrap items-center justify-between gap-x-6">
           <Legend canners={view.season.model.canners.map((c) => c.name)} />
           <Button size="small" look="quiet" aria-pressed={whole} onClick={() => setWhole(!whole)}>
-            {whole ? 'Day by day' : 'See it whole'}
+            {whole ? 'Day by day' : 'See the whole season'}
           </Button>
         </div>
         <SeasonRibbon
@@ -172,7 +172,7 @@ function useMove(view: SeasonView) {
   const say = (id: string, day: number, canner?: number): string => {
     const date = showDay(model.days[day]?.date ?? '')
     const moved = weigh(id, day, canner)
-    if (!moved) return `${date}: where it is`
+    if (!moved) return `${date}: it’s here now`
     const no =
       refusalOf(moved.complaints) ??
       (goneEntirely(moved) ? 'it is not in the house, or past its can-by, then' : null)
@@ -200,7 +200,7 @@ function useMove(view: SeasonView) {
       { method: 'PATCH', path, body },
       {
         onSuccess: () =>
-          notify.done(`Pinned on ${say(id, day, canner)}.`, () =>
+          notify.done(`Pinned to ${say(id, day, canner)}.`, () =>
             takeBack({ table: 'season_loads', id, version: stored.version + 1 }),
           ),
         onError: (e) => notify.trouble(sentenceOf(e)),

@@ -107,7 +107,7 @@ function overWords(view: SeasonView, load: PlanLoad, minutes: number): string[] 
     if (!lot || by <= 0) return []
     const { formId, jar } = lot
     return [
-      `${portionWords([{ formId, jar, jars: p.jars }])} get ${by} minutes more than their own time: safe, a little softer.`,
+      `${portionWords([{ formId, jar, jars: p.jars }])} get ${by} minutes more than they need. That’s safe; they’re a little softer.`,
     ]
   })
 }

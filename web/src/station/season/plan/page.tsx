@@ -36,19 +36,19 @@ export function Page() {
                 </ButtonLink>
               }
             >
-              Say on which evenings and Saturdays there is time to can, and how many hands there
-              are. The season is planned into those hours.
+              Tell us which evenings and Saturdays you can, and how many people help. Kelvit plans
+              the season into those hours.
             </Empty>
           ) : (
             <Empty
-              title="Nothing waits to be canned"
+              title="Nothing is waiting to be canned"
               action={
                 <ButtonLink to="/harvest" look="main">
                   Weigh in, or expect a harvest
                 </ButtonLink>
               }
             >
-              The season is planned from the lots in the house and those on the way.
+              Kelvit plans the season from the lots in the house and on the way.
             </Empty>
           )}
         </Panel>

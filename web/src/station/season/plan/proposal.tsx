@@ -39,7 +39,7 @@ export function PlanningPanel({
             {share >= 1 ? ' · proving how good it is' : ''}
           </p>
         </div>
-        <Button onClick={stop}>{best ? 'Stop and keep the best' : 'Stop'}</Button>
+        <Button onClick={stop}>{best ? 'Stop and use the best so far' : 'Stop'}</Button>
       </div>
       <div
         role="progressbar"
@@ -78,31 +78,31 @@ export function Proposal({ view, best, moves, saving, accept, leave }: ProposalP
         <div className="max-w-prose">
           <h2>
             {same
-              ? 'The plan is already as good as that'
+              ? 'Your plan is already this good'
               : first
                 ? 'A plan for the season'
                 : 'A new plan'}
           </h2>
           <p className="leading-relaxed text-ink-soft">
             {same
-              ? 'Planning again found nothing better than what stands.'
+              ? 'We found nothing better than your current plan.'
               : first
-                ? `${plural(best.cost.loads, 'load')} on ${plural(best.cost.days, 'canning day')}. It is drawn below; nothing is kept until you take it.`
-                : `Against the plan that stands: ${costWords(change)}. It is drawn below; nothing is kept until you take it.`}
+                ? `${plural(best.cost.loads, 'load')} on ${plural(best.cost.days, 'canning day')}. It’s drawn below. Nothing is saved until you use it.`
+                : `Compared with your current plan: ${costWords(change)}. It’s drawn below. Nothing is saved until you use it.`}
           </p>
         </div>
         <div className="flex gap-2.5">
           {!same && (
             <Button look="main" disabled={saving} onClick={accept}>
-              {saving ? 'Keeping…' : 'Make it the plan'}
+              {saving ? 'Keeping…' : 'Use this plan'}
             </Button>
           )}
-          <Button onClick={leave}>{same ? 'Close' : 'Leave it as it was'}</Button>
+          <Button onClick={leave}>{same ? 'Close' : 'Keep the old plan'}</Button>
         </div>
       </div>
       {!same && !first && (
         <>
-          <h3 className="mt-3 mb-1 text-[17px]">What moves, and why</h3>
+          <h3 className="mt-3 mb-1 text-[17px]">What moves and why</h3>
           <ul className="grid gap-x-8 text-[15px] sm:grid-cols-2">
             {[...moves]
               .sort((a, b) => b.jars - a.jars)

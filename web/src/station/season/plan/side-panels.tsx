@@ -63,8 +63,8 @@ export function Notes({ view, plan }: { readonly view: SeasonView; readonly plan
       ))}
       {tests.map((t) => (
         <Caution key={`test ${t.canner}`}>
-          {model.canners[t.canner]?.name}: have its dial tested by <strong>{showDay(t.by)}</strong>,
-          or {plural(t.loads, 'load')} of this plan ({plural(t.jars, 'jar')}) cannot run.{' '}
+          {model.canners[t.canner]?.name}: test its dial by <strong>{showDay(t.by)}</strong>, or{' '}
+          {plural(t.loads, 'load')} of this plan ({plural(t.jars, 'jar')}) can’t run.{' '}
           <Link to="/gear" className="text-kettle underline">
             Go to Gear
           </Link>
@@ -74,14 +74,13 @@ export function Notes({ view, plan }: { readonly view: SeasonView; readonly plan
         .filter((s) => s.load.pinned)
         .map(({ load, why }) => (
           <Caution key={load.id}>
-            Pinned on {showDay(load.onDate)} and not kept: {WHY_STALE[why]}.
+            Pinned to {showDay(load.onDate)} and not possible: {WHY_STALE[why]}.
           </Caution>
         ))}
       {loose.length > 0 && (
         <Caution>
-          {plural(loose.length, 'load')} of the plan can no longer be:{' '}
-          {[...new Set(loose.map((s) => WHY_STALE[s.why]))].join('; ')}. Plan again to put the rest
-          in order.
+          {plural(loose.length, 'load')} of the plan can’t run any more:{' '}
+          {[...new Set(loose.map((s) => WHY_STALE[s.why]))].join('; ')}. Plan again to fix the rest.
         </Caution>
       )}
     </div>
@@ -133,7 +132,7 @@ export function Runout({
       {short.map((s) => (
         <p key={s.line.id} className="mb-1 leading-relaxed">
           {lineName(s.line)}: <strong>{s.short} short</strong>. Buy them by{' '}
-          <strong>{showDay(addDays(s.onDate, -1))}</strong>, or put something into other jars.
+          <strong>{showDay(addDays(s.onDate, -1))}</strong>, or use other jars.
         </p>
       ))}
       {others.slice(0, 3).map((o) => (
@@ -144,7 +143,7 @@ export function Runout({
           <span className="min-w-60 grow basis-0">{otherWords(view, o)}</span>
           {mayPlan && (
             <Button size="small" disabled={intoOthers.busy} onClick={() => intoOthers.put(o)}>
-              Put them in {jarName(o.to)}
+              Use them {jarName(o.to)}
             </Button>
           )}
         </div>
@@ -155,7 +154,7 @@ export function Runout({
         </p>
       ) : (
         <p className="text-[15px] text-ink-soft">
-          Count jars and lids under Gear, and the plan keeps within them.
+          Count jars and lids under Gear so the plan stays within them.
         </p>
       )}
       <ButtonLink to="/gear" size="small" className="mt-3">
@@ -165,11 +164,11 @@ export function Runout({
   )
 }
 
-/** "You own 40 quarts for this; 47 pints stand empty. 13 quarts of peas could go into pints." */
+/** "You own 40 quarts for this; 47 pints are empty. 13 quarts of peas could go into pints." */
 function otherWords(view: SeasonView, o: OtherJars): string {
   const jar = view.season.model.lots.find((l) => l.id === o.lotId)?.jar ?? 'quart'
   const food = saidFood(o.foodId)
-  return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} stand empty. ${countJars(o.left, jar)} of ${food} could go into ${jarName(o.to)}.`
+  return `You own ${countJars(o.owned, jar)} for this; ${countJars(o.empty, o.to)} are empty. ${countJars(o.left, jar)} of ${food} could go into ${jarName(o.to)}.`
 }
 
 /** What the plan leaves of each supply, those that it draws from. */

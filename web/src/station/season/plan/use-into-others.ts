@@ -33,7 +33,7 @@ export function useIntoOthers() {
     save.mutate(change, {
       onSuccess: () =>
         notify.done(
-          `About ${countJars(Math.round(jars), lot.jar)} of it will go into ${jarName(to)}. Plan again.`,
+          `About ${countJars(Math.round(jars), lot.jar)} will go into ${jarName(to)}. Plan again.`,
           () =>
             takeBack({ table: 'lots', ...(whole ? { id: lotId, version: version + 1 } : { id, version: 1 }) }), // prettier-ignore
         ),

@@ -46,7 +46,7 @@ export function useSavePlan() {
     model: SeasonModel,
     plan: SeasonPlan,
     stored: readonly SeasonLoad[],
-    words = 'This is the plan now.',
+    words = 'Plan saved.',
   ): Promise<boolean> => {
     setSaving(true)
     try {

@@ -86,7 +86,7 @@ export function AskForm({ view, asks, setAsks }: AskFormProps) {
           />
         )}
         <Button type="submit" look="main" disabled={there}>
-          {there ? 'Asked already' : 'Ask'}
+          {there ? 'Already asked' : 'Ask'}
         </Button>
       </form>
     </Panel>

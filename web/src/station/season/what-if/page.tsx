@@ -18,7 +18,7 @@ export function Page() {
   return (
     <Sheet
       question="What if…?"
-      aside="asked on a copy; the plan stays as it is until you take an answer"
+      aside="We try it on a copy. Your plan doesn’t change until you use an answer."
       actions={<ButtonLink to="/season">Back to the season</ButtonLink>}
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}

@@ -44,7 +44,7 @@ export function WhatIfTable({ asks, answers, running, drop, take, taking }: Tabl
               {ask && (
                 <button
                   type="button"
-                  aria-label={`Drop the question: ${askWords(ask)}`}
+                  aria-label={`Remove the question: ${askWords(ask)}`}
                   className="-mt-2 -mr-2 grid size-11 shrink-0 place-items-center rounded-md text-ink-soft hover:bg-kettle/10"
                   onClick={() => drop(ask)}
                 >
@@ -64,7 +64,7 @@ export function WhatIfTable({ asks, answers, running, drop, take, taking }: Tabl
             )}
             <p className="leading-relaxed">
               {ask === null
-                ? 'The season planned from what is written down now, to compare with.'
+                ? 'The season as it is now, to compare with.'
                 : answer && base && sentence(answer, base)}
             </p>
             {ask && answer && take && (
@@ -75,7 +75,7 @@ export function WhatIfTable({ asks, answers, running, drop, take, taking }: Tabl
                   disabled={taking || running || untested(ask)}
                   onClick={() => take(answer)}
                 >
-                  Make it the plan
+                  Use this plan
                 </Button>
               </div>
             )}
@@ -138,15 +138,15 @@ function factWords(ask: WhatIf): string {
   switch (ask.kind) {
     case 'canner':
       return ask.classId === 'tall'
-        ? 'Adds the canner under Gear. Its dial must be tested before it may be used, so it cannot be planned yet.'
-        : 'Adds the canner under Gear, for when it is in the house.'
+        ? 'This adds the canner under Gear. Test its dial before you plan with it.'
+        : 'This adds the canner under Gear. Use it when you have it.'
     case 'lost-days':
-      return 'Writes down that nobody cans on that day.'
+      return 'This marks that day as no canning.'
     case 'helper':
-      return 'Writes one person more into the kitchen’s hours.'
+      return 'This adds one person to the kitchen hours.'
     case 'supplies':
-      return 'Adds them under Gear: take this when they are in the house.'
+      return 'This adds them under Gear. Use it when you have them.'
     case 'frost':
-      return 'Brings in today what is tender and grown by now. What is expected later than two weeks from now is not grown: take it off when the frost has come.'
+      return 'This brings in today what’s tender and grown. What’s expected more than two weeks from now isn’t grown yet. Remove it once the frost has come.'
   }
 }

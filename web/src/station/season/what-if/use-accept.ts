@@ -119,9 +119,7 @@ function useWriteFact() {
 async function addCanner(classId: string): Promise<string> {
   const kind = cannerClasses.find((c) => c.id === classId)
   if (!kind || kind.gauge === 'dial')
-    throw new Error(
-      'A dial gauge must be tested before its canner can be planned. Add it under Gear.',
-    )
+    throw new Error('Test the dial before you plan with this canner. Add the test under Gear.')
   const id = uuidv7()
   await request('PUT', `${paths.canners}/${id}`, {
     name: `New ${classId} canner`,
