@@ -71,7 +71,7 @@ test('gear: a defect blocks the canner until it is mended; a dial that is off bl
 }) => {
   await enterDemo(page)
   await page.goto('/gear')
-  const small = page.getByRole('region', { name: 'Small canner' })
+  const small = page.getByRole('region', { name: 'Kitchen canner' })
   await small.getByRole('button', { name: 'Check it' }).click()
   await looksRight(page)
   await expect(page.getByRole('button', { name: /to check/ })).toBeDisabled()
@@ -82,7 +82,7 @@ test('gear: a defect blocks the canner until it is mended; a dial that is off bl
   await expect(small.getByText('✗ don’t use')).toBeVisible()
   await expect(small.getByText('The vent pipe is blocked.')).toBeVisible()
   await page.goto('/stove/plan')
-  await page.getByLabel('Canner').selectOption({ label: 'Small canner (blocked)' })
+  await page.getByLabel('Canner').selectOption({ label: 'Kitchen canner (blocked)' })
   await expect(page.getByRole('button', { name: 'Plan this load' })).toBeDisabled()
   await page.goto('/gear')
   await small.getByRole('button', { name: 'Check it' }).click()
@@ -96,7 +96,7 @@ test('gear: a defect blocks the canner until it is mended; a dial that is off bl
   await looksRight(page)
   await page.getByRole('button', { name: 'Save' }).click()
   const barn = page.getByRole('region', { name: 'Barn canner' })
-  await expect(barn.getByText('The dial gauge has no test on record.')).toBeVisible()
+  await expect(barn.getByText('The dial gauge hasn’t been tested.')).toBeVisible()
   await barn.getByRole('button', { name: 'Record a gauge test' }).click()
   await page.getByLabel('Reads high by, psi').fill('2.5')
   await page.getByLabel('Tested by').fill('fair')
@@ -161,7 +161,7 @@ test('needs: a food is asked for, changed, and taken off', async ({ page }) => {
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(row).toContainText('3 × a week, 1 quart')
   await row.getByRole('button', { name: /Change/ }).click()
-  await page.getByRole('button', { name: 'Remove it' }).click()
+  await page.getByRole('button', { name: 'Remove', exact: true }).click()
   await expect(row).toHaveCount(0)
 })
 
@@ -184,14 +184,14 @@ test('a gauge tested after the load was planned: the difference is shown before 
   page,
 }) => {
   await enterDemo(page)
-  const url = await planBeans(page, 'Tall canner', 7)
+  const url = await planBeans(page, 'Porch canner', 7)
   await expect(page.getByText('Ready when you are.')).toBeVisible()
   await expect(page.getByText('Changed since it was planned')).toHaveCount(0)
   const canners = (await (await page.request.get('/api/canners')).json()) as {
     id: string
     name: string
   }[]
-  const tall = canners.find((c) => c.name === 'Tall canner')!
+  const tall = canners.find((c) => c.name === 'Porch canner')!
   const test = {
     cannerId: tall.id,
     testedOn: '2026-08-14',

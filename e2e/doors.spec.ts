@@ -40,7 +40,7 @@ test.describe('a newcomer who knocks as the README says is let in at the first p
     await other.getByRole('button', { name: 'Sign in' }).click()
     await expect(other.getByRole('heading', { name: 'What came in?' })).toBeVisible()
   })
-  test('whose browser keeps no cookies is told so', async ({ page }) => {
+  test('whose browser blocks Kelvit’s cookies is told so', async ({ page }) => {
     await page.goto('/')
     await toldNobody(page)
     await page.route('**/api/session', async (route) => {
@@ -62,7 +62,7 @@ test.describe('a newcomer who knocks as the README says is let in at the first p
         : route.fallback(),
     )
     await page.getByRole('button', { name: 'Enter the demo' }).click()
-    await expect(page.getByRole('alert')).toContainText('keeps no cookie')
+    await expect(page.getByRole('alert')).toContainText('blocks Kelvit’s cookie')
   })
 })
 
@@ -109,8 +109,8 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
     .getByRole('button', { name: /^Take one jar/ })
     .first()
     .click()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
-  await expect(second.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
+  await expect(second.getByText('One change is saved on this device')).toBeVisible()
   expect(await inOutbox(second)).toBe(1)
 
   await page.getByRole('button', { name: 'Quillback Farm' }).click()
@@ -120,11 +120,11 @@ test('what could not be sent yet: kept, shown in every tab, sent once, and not l
   await looksRight(page)
   await dialog.getByRole('button', { name: 'Stay until it’s sent' }).click()
   await page.reload()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
 
   await context.unroute('**/takes/**')
-  await expect(page.getByText('One change is saved here')).toHaveCount(0)
-  await expect(second.getByText('One change is saved here')).toHaveCount(0)
+  await expect(page.getByText('One change is saved on this device')).toHaveCount(0)
+  await expect(second.getByText('One change is saved on this device')).toHaveCount(0)
   expect(sent).toHaveLength(1)
   expect(await inOutbox(page)).toBe(0)
 })
@@ -204,7 +204,7 @@ test('what one member left unsent waits for that member, and is never sent as an
   await page.getByRole('button', { name: 'Start this load' }).click()
   // Nobody has looked this canner over yet: that is asked first.
   await page.getByRole('button', { name: 'I checked: all in order' }).click()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
 
   const eventsOf = async () =>
     (await (await page.request.get(`/api/loads/${load}`)).json()).events as { by: string }[]

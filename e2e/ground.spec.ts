@@ -15,7 +15,7 @@ test('server and database killed in mid-load: started again, the clock is right'
   await page.goto('/')
   await page.getByRole('button', { name: 'Enter the demo' }).click()
   await expect(page.getByRole('heading', { name: 'What needs doing?' })).toBeVisible()
-  const url = await planBeans(page, 'Small canner', 7)
+  const url = await planBeans(page, 'Kitchen canner', 7)
   const loadId = url.split('/').at(-1)
   const begun = Date.now()
   const story: readonly (readonly [number, string])[] = [
@@ -35,7 +35,7 @@ test('server and database killed in mid-load: started again, the clock is right'
   const left = () => 22 * 60 - (Date.now() - begun) / 1000
   const shown = async () => {
     const text = await page
-      .getByRole('region', { name: 'Small canner' })
+      .getByRole('region', { name: 'Kitchen canner' })
       .first()
       .getByRole('timer')
       .textContent()
@@ -59,16 +59,18 @@ test('server and database killed in mid-load: started again, the clock is right'
   await expect.poll(async () => Math.abs((await shown()) - left())).toBeLessThan(3)
   // A step taken meanwhile waits here.
   await page
-    .getByRole('region', { name: 'Small canner' })
+    .getByRole('region', { name: 'Kitchen canner' })
     .first()
     .getByRole('button', { name: 'Still rocking' })
     .click()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
 
   kelvit = await startKelvit(data, [], Number(new URL(kelvit.base).port))
-  await expect(page.getByText('One change is saved here')).toHaveCount(0, { timeout: 20_000 })
+  await expect(page.getByText('One change is saved on this device')).toHaveCount(0, {
+    timeout: 20_000,
+  })
   await page.reload()
-  await expect(page.getByRole('region', { name: 'Small canner' }).first()).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Kitchen canner' }).first()).toBeVisible()
   await expect.poll(async () => Math.abs((await shown()) - left())).toBeLessThan(3)
   const load = await (await page.request.get(`/api/loads/${loadId}`)).json()
   expect(load.events.map((e: { kind: string }) => e.kind)).toEqual([
@@ -225,7 +227,7 @@ test('what is weighed in while the server cannot be reached is there, and is sen
   const asTable = (): Promise<void> => page.getByRole('button', { name: 'Show as a table' }).click()
   await asTable()
   await expect(lot).toBeVisible()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
   await page.reload()
   await asTable()
   await expect(lot).toBeVisible()
@@ -235,7 +237,7 @@ test('what is weighed in while the server cannot be reached is there, and is sen
     return lots.filter((l) => l.said === '9 lb okra').length
   }
   await expect.poll(sent).toBe(1)
-  await expect(page.getByText('One change is saved here')).toHaveCount(0)
+  await expect(page.getByText('One change is saved on this device')).toHaveCount(0)
   // What is typed and not sent stays too.
   await page.getByLabel('Weigh in: how much of what').fill('3 lb peas')
   await page.reload()

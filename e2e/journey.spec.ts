@@ -26,14 +26,14 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await looksRight(page)
   await answer.getByRole('button', { name: 'Weigh in and plan a load' }).click()
 
-  await page.getByLabel('Canner').selectOption({ label: 'Tall canner' })
+  await page.getByLabel('Canner').selectOption({ label: 'Porch canner' })
   await expect(page.getByText('25 minutes at 12 psi')).toBeVisible()
   await expect(page.getByText('12 psi because the kitchen is at 2,640 ft')).toBeVisible()
   await looksRight(page)
   await page.getByRole('button', { name: 'Plan this load' }).click()
   await expect(page).toHaveURL(/\/stove\/[0-9a-f-]{36}$/)
 
-  const load = page.getByRole('region', { name: 'Tall canner' }).first()
+  const load = page.getByRole('region', { name: 'Porch canner' }).first()
   await load.getByRole('button', { name: 'Start this load' }).click()
   await expect(load.getByText(/3 in deep by its manual, at 180 °F/)).toBeVisible()
   await load.getByRole('button', { name: 'Filling begins' }).click()
@@ -42,19 +42,19 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await load.getByRole('textbox', { name: 'Jars that went in' }).fill('6')
   // The demo's own beans are still in this canner; somebody stops that load on another device.
   const lock = load.getByRole('button', { name: 'Lid locked, heat on' })
-  await expect(load.getByText(/still holds batch \w+\. Unload it/)).toBeVisible()
+  await expect(load.getByText(/still has batch \w+ in it\. Unload it/)).toBeVisible()
   await expect(lock).toBeDisabled()
   const other = await page.context().newPage()
   await other.goto('/stove')
   const running = other
-    .getByRole('region', { name: 'Tall canner' })
+    .getByRole('region', { name: 'Porch canner' })
     .filter({ hasText: '14 pints of snap beans' })
   await running.getByRole('button', { name: 'Stop this load…' }).click()
   await running.getByRole('button', { name: 'Stop this load' }).click()
   await expect(lock).toBeEnabled()
   await other.close()
   await load.getByRole('textbox', { name: 'Jars that went in' }).fill('99')
-  await expect(load.getByText('does not take that many jars at once')).toBeVisible()
+  await expect(load.getByText('doesn’t take that many jars at once')).toBeVisible()
   await expect(lock).toBeDisabled()
   await load.getByRole('textbox', { name: 'Jars that went in' }).fill('6')
   await lock.click()
@@ -62,7 +62,7 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   await load.getByRole('button', { name: 'Steam is steady' }).click()
   // Too early it is asked about, not refused.
   await load.getByRole('button', { name: 'Weight is on' }).click()
-  await expect(load.getByText(/10:00 of the ten minutes are still left/)).toBeVisible()
+  await expect(load.getByText(/10:00 of the ten minutes are left/)).toBeVisible()
   await load.getByRole('button', { name: 'Not yet' }).click()
   await setClock(page, 26)
   await expect(load.getByRole('timer')).toHaveText('04:00')
@@ -115,7 +115,7 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
 
   await page.goto('/stove')
   const board = page
-    .getByRole('region', { name: 'Standing jars' })
+    .getByRole('region', { name: 'Cooling jars' })
     .filter({ hasText: '6 quarts of snap beans' })
   await expect(board.getByText('Don’t press the lids before')).toBeVisible()
   await setClock(page, 128 + 13 * 60)

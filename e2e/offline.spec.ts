@@ -87,7 +87,9 @@ test('two cellars without a signal: both take the oldest, and each gets a jar of
     )![1]!
     await dialog.getByRole('button', { name: 'Take this jar' }).click()
     await expect(dialog).toHaveCount(0)
-    await expect(p.getByText(/change is saved here|changes are saved here/)).toBeVisible()
+    await expect(
+      p.getByText(/change is saved on this device|changes are saved on this device/),
+    ).toBeVisible()
     return code
   }
   const first = await takeGreens(page)
@@ -96,7 +98,7 @@ test('two cellars without a signal: both take the oldest, and each gets a jar of
   await other.close()
   const again = await second.newPage()
   await again.goto('/pantry')
-  await expect(again.getByText('One change is saved here')).toBeVisible()
+  await expect(again.getByText('One change is saved on this device')).toBeVisible()
   await expect(again.getByText(`${before - 1} jars`)).toBeVisible()
 
   await context.setOffline(false)
@@ -104,7 +106,7 @@ test('two cellars without a signal: both take the oldest, and each gets a jar of
   await second.setOffline(false)
   await expect(again.getByText(/saved here/)).toHaveCount(0)
   await expect(
-    again.getByText(/^Somebody else took it first: jar .*, the next oldest, is counted for it/),
+    again.getByText(/^Somebody else took it first: jar .*, the next oldest, was taken instead/),
   ).toBeVisible()
   const after = (await jarsOf(page)).filter((j) => j.state === 'on-shelf')
   expect(after).toHaveLength(before - 2)
@@ -135,9 +137,9 @@ test('a shelf is counted without a signal, and the count is there when it is bac
   await looksRight(page)
   await page.getByRole('button', { name: 'Save count' }).click()
   await expect(page.getByRole('heading', { name: 'What is on the shelf?' })).toBeVisible()
-  await expect(page.getByText('One change is saved here')).toBeVisible()
+  await expect(page.getByText('One change is saved on this device')).toBeVisible()
   await context.setOffline(false)
-  await expect(page.getByText('One change is saved here')).toHaveCount(0)
+  await expect(page.getByText('One change is saved on this device')).toHaveCount(0)
   const gifts = (
     (await (await page.request.get('/api/jars')).json()) as {
       gotFrom: string
@@ -159,7 +161,7 @@ test('a label’s code is typed: the jar is found, another household’s says so
   await expect(code).toBeFocused()
   await code.fill('kr4t 3x')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert')).toContainText('That is no code of a jar')
+  await expect(page.getByRole('alert')).toContainText('That isn’t a jar’s code')
   await code.fill(`https://kelvit.example/j/${jar!.code}?h=00000000`)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('another household')

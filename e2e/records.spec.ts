@@ -46,7 +46,7 @@ test('the archive goes out, and next season is filled by one press and taken bac
   const fill = page.getByRole('button', { name: 'Fill Needs and plantings' })
   await expect(fill).toBeEnabled()
   await fill.click()
-  await expect(page.getByText(/They stand under Needs and Harvest\.$/).first()).toBeVisible()
+  await expect(page.getByText(/You’ll find them under Needs and Harvest\.$/).first()).toBeVisible()
   await expect(fill).toBeDisabled()
   const undone = page.waitForResponse((r) => r.url().endsWith('/api/changes/undo'))
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -71,7 +71,7 @@ test('the logbook is searched and its address shared; a year is gone through', a
   await expect(page.getByLabel('Words')).toHaveValue('corn')
   await page.getByRole('main').getByRole('link', { name: 'The year', exact: true }).click()
   await page.getByRole('link', { name: '2025', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'What did 2025 bring?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'How was 2025?' })).toBeVisible()
   await expect(page.getByRole('img', { name: /^Snap beans: \d+ put up/ })).toBeVisible()
 })
 
@@ -100,7 +100,7 @@ test('January with no mouse, at twice the size: the logbook, the year, next seas
 
   await goBy('The year')
   await goBy('2025')
-  await expect(page.getByRole('heading', { name: 'What did 2025 bring?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'How was 2025?' })).toBeVisible()
   const inWords = main.getByText('The same, week by week in numbers')
   await tabTo(page, inWords)
   await page.keyboard.press('Enter')

@@ -59,7 +59,10 @@ export async function ownStove(page: Page): Promise<OwnStove> {
     await send('put', `/api/canners/${id}`, { ...CANNER, name, gauge, regulatedBy: gauge })
     return id
   }
-  const [dial, weight] = [await gear('Tall canner', 'dial'), await gear('Small canner', 'weighted')]
+  const [dial, weight] = [
+    await gear('Porch canner', 'dial'),
+    await gear('Kitchen canner', 'weighted'),
+  ]
   await send('put', `/api/gauge-tests/${crypto.randomUUID()}`, {
     cannerId: dial,
     testedOn: '2026-05-02',

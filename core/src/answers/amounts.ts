@@ -1,6 +1,6 @@
 import { beliefOf, estimateJars, publishedYield, type YieldBelief } from '../harvest/estimate'
 import { readWeighIn } from '../harvest/line'
-import { wantedLine } from '../harvest/wanted'
+import { wantedLine } from '../harvest/wanted-line'
 import { capacityFor } from '../load/capacity'
 import { saidName } from '../method/foods'
 import { countJars, jarSizeNamed } from '../method/jar-size'

@@ -6,7 +6,7 @@ import { cookMinutes } from '../harvest/ahead'
 import { handsPerQuart } from '../harvest/estimate'
 import type { LotYield } from '../harvest/history'
 import { jarsForServings, suggestJar } from '../book/needs'
-import { findFood } from '../method/find'
+import { findSpoken } from '../method/spoken'
 import { formOf, saidName } from '../method/foods'
 import { countJars } from '../method/jar-size'
 import { lookUpProcess, rulesOf } from '../method/lookup'
@@ -180,7 +180,7 @@ function foodSaid(words: string): Food | undefined {
   const bare = words
     .replace(/^(?:my|the|some|a load of|quarts? of|pints? of|jars? of)\s+/i, '')
     .replace(/\s+(?:to|be|go|be canned|a)$/i, '')
-  const found = findFood(bare)
+  const found = findSpoken(bare)
   return found.kind === 'food' ? found.food : undefined
 }
 

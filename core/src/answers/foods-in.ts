@@ -1,4 +1,5 @@
-import { exactFood, normalise, sharedName, type Found } from '../method/find'
+import { normalise, type Found } from '../method/find'
+import { exactFood, sharedName } from '../method/spoken'
 
 /** A food that a question names. */
 export interface Mention {

@@ -1,5 +1,6 @@
 import { changingWord, describedFood, formSaid, type Described } from '../method/described'
-import { findFood, normalise } from '../method/find'
+import { normalise } from '../method/find'
+import { findSpoken } from '../method/spoken'
 import { foodOf, foods, saidName, shortName } from '../method/foods'
 import { countJars, jarSizeNamed } from '../method/jar-size'
 import type { Food } from '../method/data/types'
@@ -376,7 +377,7 @@ function understoodAs(
   const itself =
     measure.kind === 'pieces'
       ? shortName(food).toLowerCase().startsWith(measure.name)
-      : measure.kind === 'household' && findFood(measure.name).kind === 'food'
+      : measure.kind === 'household' && findSpoken(measure.name).kind === 'food'
   if (itself) return measure.kind === 'pieces' ? `${n} ${saidName(food)}` : measured
   return `${measured} ${saidName(food)}`
 }

@@ -1,5 +1,6 @@
 import { CHANGING_WORDS, DISH_WORDS, PLAIN_WORDS, spokenFoods } from './data/names'
-import { exactFood, findFood, normalise, sharedName, type Found } from './find'
+import { normalise, type Found } from './find'
+import { exactFood, findSpoken, sharedName } from './spoken'
 import { foodOf } from './foods'
 import type { Food, FoodForm } from './data/types'
 
@@ -121,7 +122,7 @@ export function describedFood(text: string): Described {
   const word = tokens.find((w) => CHANGING.has(normalise(w)) || DISHES.has(normalise(w)))
   if (changed?.found.kind === 'food' && word !== undefined)
     return { kind: 'changed', food: changed.found.food, word }
-  const found = findFood(text)
+  const found = findSpoken(text)
   return found.kind === 'food' ? { ...found, variety: null } : found
 }
 

@@ -1,5 +1,4 @@
 import { distance } from 'fastest-levenshtein'
-import { ambiguousWords, spokenFoods, spokenRefusals } from './data/names'
 import { refusedFoods } from './data/refused'
 import { foods, shortName } from './foods'
 import type { Food, RefusedFood } from './data/types'
@@ -10,7 +9,7 @@ export type Found =
   | { readonly kind: 'ambiguous'; readonly names: readonly string[] }
   | { readonly kind: 'unknown'; readonly nearest: readonly string[] }
 
-/** Names people say that are neither the table's name nor one of its synonyms; their beginnings count too. */
+/** Names people say that are neither the table's name nor one of its synonyms. */
 const SPOKEN: Readonly<Record<string, readonly string[]>> = {
   'beans-lima': ['lima beans', 'fresh lima beans', 'lima'],
   'beans-dried': [
@@ -86,27 +85,11 @@ const entries: readonly Entry[] = [
 )
 
 const idOf = (e: Entry): string => (e.found.kind === 'food' ? e.found.food.id : e.found.refused.id)
-const byId = new Map(entries.map((e) => [idOf(e), e.found]))
-const said = (lists: readonly (readonly [id: string, names: string])[]) =>
-  lists.flatMap(([id, names]) => {
-    const found = byId.get(id)
-    return found ? names.split(',').map((n) => [normalise(n), found] as const) : []
-  })
-/** Whole names; a refused food's come last, so that they win. */
-const exact: ReadonlyMap<string, Entry['found']> = new Map([
-  ...said(Object.entries(spokenFoods).map(([id, s]) => [id, s.names] as const)),
-  ...[...entries].reverse().map((e) => [e.key, e.found] as const),
-  ...said(Object.entries(spokenRefusals)),
-])
 
-/** The food of exactly this name, among all that people use; undefined where it is no whole name. */
-export const exactFood = (text: string): Entry['found'] | undefined => exact.get(normalise(text))
-
-/** A word that several foods share, with the names to choose from. */
-export const sharedName = (wanted: string): Extract<Found, { kind: 'ambiguous' }> | undefined =>
-  Object.hasOwn(ambiguousWords, wanted)
-    ? { kind: 'ambiguous', names: ambiguousWords[wanted] ?? [] }
-    : undefined
+/** The names of the tables, each with its food, in the order of the tables. */
+export const tableNames: readonly (readonly [key: string, found: Entry['found']])[] = entries.map(
+  (e) => [e.key, e.found],
+)
 
 /** Whether the words of `part` begin words of `key`, in any order, all of them. */
 const wordsBegin = (part: string, key: string): boolean => {
@@ -121,8 +104,8 @@ const wordsBegin = (part: string, key: string): boolean => {
 export function findFood(text: string): Found {
   const wanted = normalise(text)
   if (wanted === '') return { kind: 'unknown', nearest: [] }
-  const whole = exact.get(wanted) ?? sharedName(wanted)
-  if (whole) return whole
+  const exact = entries.find((e) => e.key === wanted)
+  if (exact) return exact.found
   const matches = entries.filter((e) => wordsBegin(wanted, e.key))
   const ids = new Set(matches.map(idOf))
   const [first] = matches
@@ -132,13 +115,13 @@ export function findFood(text: string): Found {
 }
 
 /**
- * The food of a whole name or synonym of the tables: a part of a name never stands for another food. What
+ * The food of a whole name or synonym: a part of a name never stands for another food. What
  * only begins a name is ambiguous, or unknown with what it may mean.
  */
 export function findWhole(text: string): Found {
   const wanted = normalise(text)
-  const whole = entries.find((e) => e.key === wanted)
-  if (whole) return whole.found
+  const exact = entries.find((e) => e.key === wanted)
+  if (exact) return exact.found
   const found = findFood(text)
   const begins = found.kind === 'food' || found.kind === 'refused'
   return begins ? { kind: 'unknown', nearest: [nameOf(found)] } : found

@@ -73,15 +73,18 @@ export async function addGear(tx: Tx, householdId: string, days: DemoDays): Prom
     }
   }
   await put(tx, canners, [
-    canner(small, 'Small canner', 'small', {
+    canner(small, 'Kitchen canner', 'small', {
       waterIn: 3,
-      manual: 'Blue folder, first pocket',
+      manual: 'Drawer under the stove',
+      rangeNote: 'A second rack for half-pints hangs in the pantry.',
       createdAt: new Date(Date.UTC(2024, 2, 2)),
     }),
-    canner(tall, 'Tall canner', 'tall', {
+    canner(tall, 'Porch canner', 'tall', {
+      gauge: 'both',
+      regulatedBy: 'dial',
       waterIn: 3,
-      manual: 'Blue folder, second pocket',
-      rangeNote: 'Coil range only; too heavy full for the glass top.',
+      manual: 'Drawer under the stove',
+      rangeNote: 'Runs on the outdoor burner on the porch. Its manual allows that.',
       createdAt: new Date(Date.UTC(2024, 2, 3)),
     }),
   ])

@@ -1,5 +1,5 @@
 import {
-  findFood,
+  findSpoken,
   foodOf,
   formOf,
   jarSizeOf,
@@ -33,7 +33,7 @@ export interface Cell extends Reading {
 export type Read = { readonly value: unknown } | { readonly trouble: string } | null
 
 export function readFood(cell: string): Read {
-  const found = findFood(cell)
+  const found = findSpoken(cell)
   if (found.kind === 'food') return { value: found.food.id }
   if (found.kind === 'refused') return { trouble: found.refused.reason }
   const near = found.kind === 'ambiguous' ? found.names : found.nearest

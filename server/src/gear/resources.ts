@@ -6,7 +6,7 @@ import {
   gaugeTestRows,
   shelfRows,
 } from '@kelvit/contract/routes'
-import { dateAt, findFood, foodOf, learnTimes, saidName, withLearned } from '@kelvit/core'
+import { dateAt, findSpoken, foodOf, learnTimes, saidName, withLearned } from '@kelvit/core'
 import { canners, containers, cropWords, gaugeTests, shelves } from '../db/schema'
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
@@ -87,7 +87,7 @@ const cropWordResource: Resource = {
   prepare: (values, { stored }) => {
     const { word, foodId } = { ...stored, ...values } as { word: string; foodId: string }
     if (!foodOf(foodId)) throw unprocessable('no-food', 'We can’t find this food in the tables.')
-    const found = findFood(word)
+    const found = findSpoken(word)
     if (found.kind === 'food' || found.kind === 'refused')
       throw unprocessable(
         'word-taken',

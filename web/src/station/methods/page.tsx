@@ -1,5 +1,5 @@
 import {
-  findFood,
+  findSpoken,
   foods,
   normalise,
   refusedFoods,
@@ -70,7 +70,7 @@ function Found({
   readonly asked: string
   readonly hits: readonly (Food | RefusedFood)[]
 }) {
-  const exact = asked ? findFood(asked) : undefined
+  const exact = asked ? findSpoken(asked) : undefined
   const first =
     exact?.kind === 'food' ? exact.food : exact?.kind === 'refused' ? exact.refused : undefined
   const rest = hits.filter((h) => h.id !== first?.id)
