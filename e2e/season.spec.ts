@@ -125,7 +125,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
   })
   const chooser = page.getByLabel('Import a calendar file (.ics)')
   await chooser.setInputFiles(file('not a calendar'))
-  await expect(page.getByText(/not a calendar file/)).toBeVisible()
+  await expect(page.getByText(/isn’t a calendar file/)).toBeVisible()
   await chooser.setInputFiles(
     file(
       [
@@ -141,7 +141,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
       ].join('\r\n'),
     ),
   )
-  await expect(page.getByText('1 busy time taken over.', { exact: true })).toBeVisible()
+  await expect(page.getByText('1 busy time imported.', { exact: true })).toBeVisible()
   await expect(page.getByText('Seed swap')).toBeVisible()
   await page.getByRole('button', { name: 'Make a calendar address' }).click()
   const address = await page.getByLabel(/The address, shown this once/).inputValue()

@@ -20,7 +20,9 @@ import {
   mayBeEaten,
   onShelf,
   pounds,
+  foodStocks,
   pullOf,
+  tooManyOf,
   quartsFilled,
   restingHere,
   restOf,
@@ -422,16 +424,23 @@ describe('the shelf and this week', () => {
     const jars = Array.from({ length: 8 }, (_, i) => jar({ id: `j${i}`, bestBy: '2026-08-20' }))
     const asked = book({ jars, needs: [need({ mealsPerWeek: 3 })] })
     expect(pullOf(asked, 7).jars).toHaveLength(3)
-    expect(pullOf(asked, 7).tooMany).toMatchObject([{ foodId: 'beans-snap', jars: 5 }])
-    // In months with fresh food none is eaten from jars: more of them are too many.
-    const fresh = [{ ...asked.needs[0]!, freshMonths: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12] }]
-    expect(pullOf({ ...asked, needs: fresh }, 7).tooMany[0]!.jars).toBe(asked.jars.length)
     expect(pullOf({ ...asked, needs: [] }, 7).jars).toHaveLength(7)
-    expect(pullOf({ ...asked, needs: [] }, 7).tooMany).toMatchObject([{ jars: 1 }])
     expect(
       pullOf(book({ jars: [jar({ hold: 'in-doubt', bestBy: '2026-08-20' })] }), 7).jars,
     ).toEqual([])
   })
+})
+
+test('what there is too much of is one number: on the shelf as where each food lasts', () => {
+  const jars = Array.from({ length: 20 }, (_, i) => jar({ id: `j${i}`, bestBy: '2026-09-10' }))
+  const asked = book({ jars, needs: [need({ mealsPerWeek: 3 })] })
+  const use = [{ foodId: 'beans-snap', weeks: Array.from({ length: 30 }, () => 1) }]
+  const [stock] = foodStocks(asked, use)
+  expect(stock!.forecast!.late).toBeGreaterThan(0)
+  expect(tooManyOf(foodStocks(asked, use))).toEqual([
+    { foodId: 'beans-snap', jars: stock!.forecast!.late, by: '2026-09-10' },
+  ])
+  expect(tooManyOf(foodStocks({ ...asked, needs: [] }, []))).toEqual([])
 })
 
 describe('what a jar costs', () => {

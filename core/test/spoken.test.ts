@@ -99,6 +99,8 @@ test('words choose the form where the food has several', () => {
   expect(form('60 ears corn, cream style')).toBe('corn-cream')
   expect(form('10 lb chicken legs')).toBe('poultry-bone-in')
   expect(form('10 lb green beans')).toBe('beans-snap')
+  expect(form('2 bu red tomatoes')).toBe('tomatoes-raw-no-liquid')
+  expect(form('20 lb crushed tomatoes')).toBe('tomatoes-crushed')
 })
 
 describe('asked, and never guessed', () => {

@@ -82,3 +82,20 @@ export const needsDiffer = (
   s.rate !== null &&
   s.weeksOfRecord >= 8 &&
   Math.abs(s.rate - s.planned) > APART * Math.max(s.planned, s.rate)
+
+/** Jars of a food that will pass their best before their turn comes, and when the first does. */
+export interface TooMany {
+  readonly foodId: string
+  readonly jars: number
+  readonly by: string
+}
+
+/** What there is too much of, by the reckoning of how long each food lasts; the soonest first. */
+export const tooManyOf = (stocks: readonly FoodStock<unknown>[]): readonly TooMany[] =>
+  stocks
+    .flatMap(({ foodId, forecast }) =>
+      forecast && forecast.lateFrom !== null
+        ? [{ foodId, jars: forecast.late, by: forecast.lateFrom }]
+        : [],
+    )
+    .sort((a, b) => a.by.localeCompare(b.by))

@@ -46,7 +46,15 @@ export {
   type Reconciled,
 } from './count'
 export { stateAfter, takeJars, whyNotTake, type JarToTake, type Taken, type TakeWish } from './take'
-export { foodStock, foodStocks, needsDiffer, type FoodStock, type WeeksOfFood } from './food-stock'
+export {
+  foodStock,
+  foodStocks,
+  needsDiffer,
+  tooManyOf,
+  type FoodStock,
+  type TooMany,
+  type WeeksOfFood,
+} from './food-stock'
 export { jarDraws, seasonBalance } from './season-supplies'
 export { mayBeEaten, onShelf, pullOf, type Pull } from './shelf'
 export { emptyJars, fullJars, lidsLeft, runsEach } from './stock'

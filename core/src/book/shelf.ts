@@ -1,7 +1,6 @@
-import { pullList, tooManyToEat, type TooMany } from '../pantry/rotation'
+import { pullList } from '../pantry/rotation'
 import type { Book, BookJar, BookNeed } from './book'
-import { jarsAWeek, jarsInWeek } from './needs'
-import { addDays } from '../time/dates'
+import { jarsAWeek } from './needs'
 
 /** Whether a jar stands on the shelf and may be put before people: tested, and not held. */
 export const mayBeEaten = (jar: Pick<BookJar, 'state' | 'recipeId' | 'hold'>): boolean =>
@@ -21,25 +20,11 @@ const mealsBy =
     return need && jarsAWeek(need)
   }
 
-/** Jars of a food that are eaten in the weeks from today: none in months in which it is eaten fresh. */
-const mealsIn =
-  ({ needs, today }: Pick<Book, 'needs' | 'today'>, mealsPerWeek: number) =>
-  (foodId: string, weeks: number): number => {
-    const need = needs.find((n) => n.foodId === foodId)
-    if (!need) return mealsPerWeek * weeks
-    return Array.from({ length: weeks }, (_, i) => jarsInWeek(need, addDays(today, 7 * i))).reduce(
-      (a, b) => a + b,
-      0,
-    )
-  }
-
 export interface Pull<J> {
   readonly jars: readonly (J & { readonly untested: boolean })[]
-  /** What cannot all be eaten before its best is over. */
-  readonly tooMany: readonly TooMany[]
 }
 
-/** This week's pull list, and what there is too much of. */
+/** This week's pull list. */
 export function pullOf<J extends BookJar>(
   book: Pick<Book, 'needs' | 'today'> & { readonly jars: readonly J[] },
   mealsPerWeek: number,
@@ -48,6 +33,5 @@ export function pullOf<J extends BookJar>(
   const mealsOf = mealsBy(book.needs)
   return {
     jars: pullList(shelf, book.today, mealsPerWeek, mealsOf),
-    tooMany: tooManyToEat(shelf, book.today, mealsIn(book, mealsPerWeek)),
   }
 }

@@ -193,9 +193,11 @@ export function formSaid(food: Food, text: string): FoodForm {
   const named = FORM_WORDS.find(([w, id]) => w.test(said) && food.forms.some((f) => id.test(f.id)))
   const form = named && food.forms.find((f) => named[1].test(f.id))
   if (form) return form
+  // The food's own name says nothing of its forms: "tomatoes" are not "in tomato juice".
+  const own = new Set(normalise([food.name, ...food.synonyms].join(' ')).split(' '))
   const hits = (f: FoodForm): number =>
     normalise(f.name)
       .split(' ')
-      .filter((w) => w.length > 3 && words.has(w)).length
+      .filter((w) => w.length > 3 && words.has(w) && !own.has(w)).length
   return food.forms.reduce((best, f) => (hits(f) > hits(best) ? f : best))
 }

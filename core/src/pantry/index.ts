@@ -23,9 +23,7 @@ export {
   nextJar,
   oldestFirst,
   pullList,
-  tooManyToEat,
   type JarAge,
   type ShelfJar,
-  type TooMany,
 } from './rotation'
 export { DOUBTFUL_SOURCE, DOUBTFUL_STEPS, LOOK_BEFORE } from './doubtful'

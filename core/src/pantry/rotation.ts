@@ -119,34 +119,3 @@ function inTurn<J extends ShelfJar>(
   }
   return picked
 }
-
-/** Jars of a food that cannot all be eaten before their best is over, and by when. */
-export interface TooMany {
-  readonly foodId: string
-  /** How many more than can be eaten in time. */
-  readonly jars: number
-  readonly by: string
-}
-
-/**
- * What will pass its best however diligently it is eaten, said as soon as it is certain
- * and not in the last week: more jars up to some day than meals until then. The soonest first.
- * @param mealsIn jars of a food that are eaten in so many weeks from today, this one among them.
- */
-export function tooManyToEat(
-  jars: readonly ShelfJar[],
-  today: string,
-  mealsIn: (foodId: string, weeks: number) => number,
-): readonly TooMany[] {
-  const foods = [...new Set(jars.map((j) => j.foodId))]
-  const all = foods.flatMap((foodId): TooMany[] => {
-    const days = daysOf(jars.filter((j) => j.foodId === foodId && !j.untested && j.bestBy >= today))
-    let worst: TooMany = { foodId, jars: 0, by: today }
-    days.forEach((by, i) => {
-      const over = i + 1 - Math.ceil(mealsIn(foodId, listsAfterThis(today, by) + 1) - 1e-9)
-      if (over > worst.jars) worst = { foodId, jars: over, by }
-    })
-    return worst.jars > 0 ? [worst] : []
-  })
-  return all.sort((a, b) => a.by.localeCompare(b.by))
-}

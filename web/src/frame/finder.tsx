@@ -120,7 +120,11 @@ function FinderBox({ done }: { readonly done: () => void }) {
             <Card
               title={answer.ask}
               say={answer.say}
-              source={understood ? `${answer.source}. Understood: ${understood}.` : answer.source}
+              source={
+                understood && !answer.ask.startsWith(understood)
+                  ? `${answer.source}. Understood: ${understood}.`
+                  : answer.source
+              }
               act={
                 answerOf(answer.id)?.act ?? (answer.to ? ['Open the page', answer.to] : undefined)
               }

@@ -139,7 +139,7 @@ const FIRST: Readonly<Record<string, readonly (typeof WARM)[number][]>> = {
   ],
   harvest: [containersQuery, cropWordsQuery],
   season: [jarGroupsQuery, lidLotsQuery, kitchenHoursQuery, exceptionsQuery, busyTimesQuery],
-  pantry: [shelvesQuery],
+  pantry: [shelvesQuery, useQueryOf],
   gear: [jarGroupsQuery, lidLotsQuery, suppliesQuery, gaugesQuery],
   methods: [checksQuery],
 }

@@ -15,10 +15,12 @@ import {
   type Way,
   type WeighIn,
   emptyJars,
+  supplyId,
 } from '@kelvit/core'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useJarGroups, useJars, useLidLots, useLoads } from '../../sync/queries'
+import { useSeasonBalance } from '../../household/season-balance'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural, showDay } from '../../household/words'
@@ -72,7 +74,7 @@ function Makes({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer
   const printed =
     choice.form && showWeight(poundsPerQuart(publishedYield(choice.form)), household.units)
   return (
-    <div>
+    <div className="lg:pr-7">
       <p className="text-ink-soft">makes about</p>
       <p className="mb-3 font-head text-[2.9rem] leading-tight font-semibold">
         {countJars(likely, jar)}
@@ -173,6 +175,9 @@ function Before({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answe
   const process = answer.process
   const day = (iso: string): string => (iso === today ? 'today' : showDay(iso))
   const price = read.pricePerLb
+  const shop = household.settings.prices.shop[read.food.id]
+  const money = (n: number): string =>
+    new Intl.NumberFormat('en-US', { style: 'currency', currency: household.currency }).format(n)
   const perJar =
     price === null ? null : price * poundsPerQuart(answer.belief) * quartsOf(choice.size)
   return (
@@ -194,20 +199,22 @@ function Before({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answe
         <OnHand jars={answer.estimate.likely} choice={choice} />
         {perJar !== null && (
           <>
-            <dt>Produce in a jar</dt>
-            <dd>
-              {new Intl.NumberFormat('en-US', {
-                style: 'currency',
-                currency: household.currency,
-              }).format(perJar)}
-            </dd>
+            <dt>Produce in a {jarName(choice.size, 1)}</dt>
+            <dd>{money(perJar)}</dd>
+            {shop !== undefined && (
+              <>
+                <dt>In a shop</dt>
+                <dd>{money(shop * quartsOf(choice.size))}</dd>
+              </>
+            )}
           </>
         )}
       </dl>
       {process?.outcome === 'process' && (
         <p className="mt-3 text-sm leading-relaxed text-ink-soft">
           Pressure for {showAltitude(household.altitudeFt, household.units)}. {process.source}.
-          Can-by days and hands-on time are estimates.
+          Can-by days and hands-on time are estimates. Free jars and lids: what the season plan
+          leaves.
         </p>
       )}
       {process?.outcome === 'refused' && <p className="mt-3 text-beet">{process.sentence}</p>}
@@ -231,28 +238,38 @@ function processWords({ processes, gauges }: HarvestAnswer, units: UnitSystem): 
   return `${first.p.minutes} min at ${pressures.join(', ')}`
 }
 
-/** Empty jars and new lids on hand against what this harvest takes. */
+/** Empty jars and new lids that are left after what the season has promised, against what this takes. */
 function OnHand({ jars, choice }: { readonly jars: number; readonly choice: Choice }) {
   const groups = useJarGroups().data
   const lids = useLidLots().data
   const shelf = useJars().data ?? []
   const loads = useLoads().data ?? []
-  if (!groups || !lids) return null
+  const promised = useSeasonBalance()
+  if (!groups || !lids || !promised) return null
   const book = { jars: shelf, loads, jarGroups: groups, lidLots: lids }
-  const empty = emptyJars(book, choice.size, choice.mouth) ?? 0
-  const left = lidsLeft(book, choice.mouth) ?? 0
-  const row = (name: string, have: number) => (
-    <>
-      <dt>{name}</dt>
-      <dd className={have < jars ? 'font-semibold text-beet' : ''}>
-        {have} of {jars}
-      </dd>
-    </>
-  )
+  const { size, mouth } = choice
+  const needed = (id: string): number => promised.find((b) => b.id === id)?.needed ?? 0
+  const empty = emptyJars(book, size, mouth) ?? 0
+  const left = lidsLeft(book, mouth) ?? 0
+  const row = (name: string, have: number, season: number) => {
+    const free = Math.max(0, have - Math.ceil(season))
+    return (
+      <>
+        <dt>{name}</dt>
+        <dd className={free < jars ? 'font-semibold text-beet' : ''}>
+          need {jars}, {free} free
+        </dd>
+      </>
+    )
+  }
   return (
     <>
-      {row(`Empty ${jarName(choice.size)}`, empty)}
-      {row(`${choice.mouth === 'wide' ? 'Wide' : 'Regular'} lids`, left)}
+      {row(`Empty ${jarName(size)}`, empty, needed(supplyId({ kind: 'jars', jar: size, mouth })))}
+      {row(
+        `${mouth === 'wide' ? 'Wide' : 'Regular'} lids`,
+        left,
+        needed(supplyId({ kind: 'lids', mouth })),
+      )}
     </>
   )
 }

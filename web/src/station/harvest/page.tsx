@@ -29,7 +29,7 @@ export function Page() {
   return (
     <Sheet
       question="What came in?"
-      aside="one line, the way you would say it"
+      aside="say it your way"
       actions={
         <>
           <ButtonLink to="/harvest/measures" look="quiet">

@@ -32,7 +32,7 @@ export function NeedTable({
                 'On the table',
                 'Next harvest',
                 'Needed',
-                'On shelf',
+                'Still good then',
                 'Planned',
                 'Still to can',
                 'That takes',

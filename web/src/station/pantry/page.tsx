@@ -1,8 +1,9 @@
 import { paths, type Jar } from '@kelvit/contract'
-import { ageOf, onShelf } from '@kelvit/core'
+import { ageOf, onShelf, tooManyOf } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useJars, useShelves } from '../../sync/queries'
+import { useFoodStocks } from '../../household/food-stock'
 import { usePull } from '../../household/pull'
 import { useHousehold, useToday } from '../../household/session'
 import { plural } from '../../household/words'
@@ -123,6 +124,7 @@ function Shelves({
 }) {
   const [open, setOpen] = useState<Jar>()
   const pull = usePull()
+  const stocks = useFoodStocks()
   const pullIds = useMemo(() => new Set(pull?.jars.map((j) => j.id)), [pull])
   const filter = useShelfFilter()
   const shown = useMemo(() => filterJars(jars, filter, today), [jars, filter, today])
@@ -175,7 +177,7 @@ function Shelves({
           </>
         )}
       </Panel>
-      <Pull jars={pull?.jars ?? []} tooMany={pull?.tooMany ?? []} today={today} />
+      <Pull jars={pull?.jars ?? []} tooMany={tooManyOf(stocks ?? [])} today={today} />
       {open && <JarSheet jar={open} onClose={() => setOpen(undefined)} today={today} />}
     </div>
   )
