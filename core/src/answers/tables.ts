@@ -75,7 +75,9 @@ export function askTables(question: string, kitchen: TableKitchen): TableAnswer 
     /\b(together|same jar|one jar|mix|combine|in a jar)\b/.test(text) &&
     !/\b(load|canner|run|batch)\b/.test(text)
   )
-    return oneJar(mentions, here)
+    return named?.found.kind === 'ambiguous' || second.found.kind === 'ambiguous'
+      ? ambiguousOf(mentions)
+      : oneJar(mentions, here)
   const bare =
     text.split(' ').length <= first.words.split(' ').length + 2 &&
     !/\b(left|last|eat|ate|jar of)\b/.test(text)
@@ -127,6 +129,13 @@ function gaugeWords(
     ]
   })
   return [...new Set(lines)].join(', ')
+}
+
+const ambiguousOf = (mentions: readonly Mention[]): TableAnswer | undefined => {
+  const shared = mentions.find((m) => m.found.kind === 'ambiguous')
+  return shared?.found.kind === 'ambiguous'
+    ? whichFood(shared.words, shared.found.names)
+    : undefined
 }
 
 /** How long a crop waits for its canner: the table's days, which are estimates. */

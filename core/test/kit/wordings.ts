@@ -435,4 +435,71 @@ does this app work offline | offline
 unicorn saddle | -
 best football team | -
 weather tomorrow in the city | -
+the jiggler blew off and hit the ceiling | weight-blown
+steam pouring out between the lid and the pot | lid-leaks
+I can't swallow right and we had canned beans Sunday | botulism-signs
+my son burned his fingers on the canner steam | burned
+the pot boiled dry while I was outside | boiled-dry
+oops I didn't vent it | vent-forgotten
+can I open it, there's still 1 pound on the dial | open-under-pressure
+ran quarts of corn only 55 minutes, that's the pint time | pints-time
+I forgot the acid in my tomato quarts | lemon-forgotten
+it went to 16 pounds, too much pressure | too-high
+pressure slipped to 9 for a minute or two | fell
+the burner quit during processing | power-cut
+my aunt gave us canned peaches and beans, can we eat them | gift-jar
+what time do I start counting for beans | clock-starts
+gauge and jiggler do not agree | dial-and-weight
+how long may filled jars stand around | jars-waiting
+pinterest recipe for canning zucchini bread | refused-summer-squash
+can I can corn that was frozen | frozen-vegetables
+forgot the canner, jars sat in it all night | overnight
+lid will not unlock | lock-up
+how many minutes for quarts of sweet potatoes | process
+time and pressure for pints of lima beans | process
+how long for beef stew meat in quarts | process
+what pressure for chicken at 5,000 feet | process
+kale quarts | process
+canning time russet potatoes | process
+black bean canning time pints | process
+tomato sauce how many minutes | process
+butternut cubes minutes | process
+may carrots be pressure canned | process
+can I pressure can mushrooms | process
+is it ok to can zucchini | refused-summer-squash
+can I can kohlrabi | refused-brassicas
+mashed pumpkin in jars | refused-puree
+canned butter, is it safe | refused-dairy
+how long do I can beans | which-food
+pressure for peas in quarts | which-food
+what pressure do I need at 7,200 ft | pressure-at
+psi for 900 meters | pressure-at
+can I put beans and potatoes in the same jar | which-food
+carrots with corn together in a jar | one-jar
+can corn and potatoes share a canner load | computed
+how many quarts will a bushel of beets make | jars-of
+how many pints from 25 lb of carrots | jars-of
+how many pounds of okra for 18 pints | amount-for
+how many ears do I need for 9 pints | amount-for
+how much corn is left | left
+do we have any carrots left | left
+how long until we run out of corn | left
+how much corn did the family eat last winter | eaten
+who had the last jar of corn | last-taken
+how much does a quart of carrots cost us | cost
+what happened with jar ABCD-3 | jar
+what goes to waste if we skip tonight | skipped
+how many jars can we finish before ten | until
+what do I do with four odd jars | odd
+are bands supposed to come off | bands-stored
+my liquid is cloudy | cloudy
+do I need salt in the jars | salt
+how do I dispose of a swollen jar | discard
+is a rusty lid ok | rusty-lid
+what if the jar is bulging | spoiled-signs
+how do I get to pressure without going over | ease-heat
+how far from the rim should food be | why-headspace
+can we reuse last year's lids | lid-reuse
+how deep should the water be | water-in-canner
+favorite song | -
 `
