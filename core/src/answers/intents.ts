@@ -77,6 +77,7 @@ const PLAIN: readonly Intent[] = [
   ['tomato-acid', /\b(why|must|need|have to|do i)\b.*\b(lemon|citric|acid)\b/, /^(?!.*\b(fresh|instead|vinegar|forgot)\b)/],
   ['fresh-lemon', /\bfresh\b.*\blemons?\b|\blemons?\b.*\bfresh\b|\bvinegar\b.*\binstead\b/],
   ['why-pressure', /\bwhy\b.*\b(boil\w*|pressure|water bath)\b/, /^(?!.*\b(tomato\w*|vent|altitude|foam)\b)/],
+  ['multi-cooker', /\b(electric|multi ?cookers?|countertop)\b/, /\b(pot|cookers?|multi ?cookers?|canner|pressure)\b/, /^(?!.*\b(out|went|lost|outage)\b)/],
   ['steam-canner', /\bsteam canner\b/],
   ['sterilise-jars', /\b(sterili[sz]e\w*|boil\w* (the )?jars|jars\b.*\bboil\w* first)\b/],
   ['jar-reuse', /\b(re ?use|how often|how many times|again)\b.*\bjars?\b/],

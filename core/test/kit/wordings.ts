@@ -323,8 +323,8 @@ how long for squash | which-food
 beans time | which-food
 minutes for quarts of beans | which-food
 peas pressure | which-food
-carrots and peas in one jar | one-jar
-mix beans and corn in the same jar | one-jar
+carrots and peas in one jar | which-food
+mix beans and corn in the same jar | which-food
 can I put potatoes and carrots together in a jar | one-jar
 corn with lima beans mixed in a jar | one-jar
 can corn and carrots go in the same canner load | computed
@@ -392,7 +392,7 @@ can I use fresh lemons | fresh-lemon
 how much space at the top of the jar | why-headspace
 do I have to poke the air bubbles out | bubbles
 does elevation really matter | why-altitude
-can I can in an instant electric pot | multi-cooker
+can I can in an countertop electric pot | multi-cooker
 steam canner for beans | steam-canner
 where can I get my gauge checked | where-tested
 my gauge reads two pounds high | dial-off
