@@ -502,4 +502,65 @@ how far from the rim should food be | why-headspace
 can we reuse last year's lids | lid-reuse
 how deep should the water be | water-in-canner
 favorite song | -
+my regulator came off while it was under pressure | weight-blown
+there's water dripping from the rim of the canner | lid-leaks
+dad's vision went double after the venison jar | botulism-signs
+got a steam burn on my arm | burned
+is the canner ruined if it ran dry | boiled-dry
+vented for only five minutes, does that count | vent-forgotten
+okay to take the jiggler off with 3 pounds showing | open-under-pressure
+I set the timer for pints but had quarts in | pints-time
+no lemon in the salsa tomatoes, what now | lemon-forgotten
+the needle keeps rising above 12 | too-high
+lost pressure because I turned it down too far | fell
+gas bottle ran empty with ten minutes left | power-cut
+friend from work gave me a jar of canned chicken | gift-jar
+jar has no date, do I toss it | ten-years
+does time count once it hits 12 | clock-starts
+the two gauges show different numbers | dial-and-weight
+have filled jars waiting for the second canner | jars-waiting
+tiktok says you can can milk | recipe-online
+green beans out of the freezer, can I can those | frozen-vegetables
+baby food carrots puree for the pantry | baby-food
+should jars be stuffed full | tight-or-loose
+our new kitchen is 3000 feet higher | moved-altitude
+didn't get back to the canner until the next morning | overnight
+put the 5 lb weight on by mistake | wrong-weight
+the pin won't go down | lock-up
+can I run out to pick up my daughter | must-leave
+should bands be cranked again after | retighten
+pour cold water on it to cool down | cool-faster
+glass broke in the middle of the load | jar-broke
+two inches of liquid missing from a quart | too-much-lost
+why do my jars spit out liquid | siphoning
+water bath for peas ok | water-bath
+boil the corn jars for three hours instead | water-bath
+how come the lids pinged without canning | sealed-by-itself
+jars went through the dishwasher cycle instead of canner | oven-canning
+is a shorter time ok with more pressure | shorter-time
+can I leave them in ten minutes longer | longer-time
+book says 90, chart says 75 | books-differ
+boil jars before filling? | sterilise-jars
+iodized salt ok | salt
+lemon from my tree instead of bottled | fresh-lemon
+how much headroom in a pint | why-headspace
+knife for the bubbles? | bubbles
+canner gasket looks worn | gasket
+canner without a rack | rack
+cloudy water mark on all jars | vinegar-water
+how many years can I reuse a jar | jar-reuse
+lids from 2019 | old-lids
+just three jars, worth running it | minimum-load
+how to tell a good seal | did-it-seal
+this one jar won't seal | not-sealed
+lid popped up on a jar in the cellar | unsealed-later
+white bits settled in the beans | sediment
+food is dark at the top | dark-top
+carrots float | floats
+where's the best place for the jars | where-store
+are jars from 2023 ok | how-long-keeps
+boil before we eat it? | boil-before
+jar smells funny when opened | spoiled-signs
+weight hardly moves | weight-rhythm
+stuck at 5 pounds, not climbing | no-pressure
 `
