@@ -7,11 +7,13 @@ import {
   daySheet,
   kitchenOn,
   minuteOf,
+  runningLoad,
   seeded,
   type DayKitchen,
   type DayLoad,
   type DaySheet,
   type KitchenCalendar,
+  type LoadStage,
 } from '../src'
 import { assignHands } from '../src/plan/day/people'
 import { bruteFinish } from './kit/brute-day'
@@ -504,4 +506,64 @@ describe('of sheets that end equally early the easier one', () => {
     }
     expect(less).toBeGreaterThan(3)
   }, 120_000)
+})
+
+describe('a day that has begun', () => {
+  const bean = (id: string, cannerId = 'small'): DayLoad => {
+    const canner = cannerClasses.find((c) => c.id === cannerId)!
+    return dayLoadOf({ id, cannerId, canBy: '2026-08-15', jar: 'quart', jars: 7, prepMin: 60, processMinutes: 25, stageMinutes: canner.stageMinutes }) // prettier-ignore
+  }
+  const from = (opens: number, n = 2) => kitchen(n, { opens, people: people(n, opens) })
+
+  test('what is left of a load: stages that are over take none, the one it is in what its clock leaves', () => {
+    const whole = bean('on')
+    const at = (stage: LoadStage, passed: number, left: number | null) => runningLoad(whole, { stage, passed, left })!.stages // prettier-ignore
+    expect(at('processing', 10, 15)).toMatchObject({ prepare: 0, fill: 0, heat: 0, vent: 0, climb: 0, process: 15, cool: whole.stages.cool, unload: whole.stages.unload }) // prettier-ignore
+    expect(at('heating', 8, null)).toMatchObject({ fill: 0, heat: whole.stages.heat - 8, vent: 10 })
+    // Whatever takes longer than it was thought to is thought to be over soon.
+    expect(at('cooling', 500, null).cool).toBe(5)
+    expect(at('preparing', 20, null).prepare).toBe(whole.stages.prepare - 20)
+    for (const stage of ['planned', 'standing', 'checked', 'aborted'] as const)
+      expect(runningLoad(whole, { stage, passed: 1, left: null })).toBeUndefined()
+  })
+  test('at 19:30 with a load under pressure in the only canner, the next one waits for it', () => {
+    const on = runningLoad(bean('on'), { stage: 'processing', passed: 5, left: 20 })!
+    const sheet = sheetOf([bean('next'), on], from(19 * 60 + 30))
+    expect(Math.min(...sheet.tasks.map((t) => t.from))).toBe(19 * 60 + 30)
+    const out = Math.max(...sheet.tasks.filter((t) => t.loadId === 'on').map((t) => t.to))
+    const heat = sheet.tasks.find((t) => t.loadId === 'next' && t.stage === 'heat')!
+    expect(heat.from).toBeGreaterThanOrEqual(out)
+    const process = sheet.tasks.find((t) => t.loadId === 'on' && t.stage === 'process')!
+    expect([process.from, process.to]).toEqual([19 * 60 + 30, 19 * 60 + 50])
+    expect(wrongs(sheet, [bean('next'), on], from(19 * 60 + 30))).toEqual([])
+  })
+  test('what does not fit any more is never mended by leaving out what is on, or beginning earlier', () => {
+    const on = runningLoad(bean('on'), { stage: 'heating', passed: 5, left: null })!
+    const got = daySheet([on, bean('next')], { ...from(19 * 60 + 30), closes: 20 * 60 })
+    expect(got.outcome).toBe('does-not-fit')
+    if (got.outcome === 'does-not-fit')
+      for (const c of got.changes) expect([c.kind === 'open-earlier', c.kind === 'leave-out' && c.loadId === 'on']).toEqual([false, false]) // prettier-ignore
+  })
+  test('law: whatever is on goes on at once, and nothing else touches its canner before it is out', () => {
+    const stages = ['preparing', 'filling', 'heating', 'venting', 'climbing', 'processing', 'cooling', 'resting', 'unloading'] as const // prettier-ignore
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.constantFrom(...stages), fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 3 }), (seed, stage, passed, n) => {
+        const others = someLoads(seed, n)
+        const on = runningLoad({ ...someLoads(seed + 7, 1)[0]!, id: 'on' }, { stage, passed, left: null })!
+        const loads = [...others, on]
+        const k = from(18 * 60, 3)
+        const got = daySheet(loads, { ...k, closes: 36 * 60, people: people(3, 18 * 60, 36 * 60) })
+        if (got.outcome !== 'sheet') throw new Error(got.sentence)
+        expect(wrongs(got, loads, { ...k, closes: 36 * 60, people: people(3, 18 * 60, 36 * 60) })).toEqual([])
+        const mine = got.tasks.filter((t) => t.loadId === 'on').sort((a, b) => a.from - b.from)
+        expect(mine[0]!.from).toBe(18 * 60)
+        const heat = mine.find((t) => !['prepare', 'cook', 'fill'].includes(t.stage))!.from
+        const out = mine.at(-1)!.to
+        for (const t of got.tasks)
+          if (t.loadId !== 'on' && t.stage === 'heat' && others.find((l) => l.id === t.loadId)!.cannerId === on.cannerId)
+            expect(t.from >= out || t.from < heat).toBe(true)
+      }),
+      { numRuns: 60 },
+    ) // prettier-ignore
+  })
 })

@@ -3,8 +3,23 @@ import { ATTENTION, type DayKitchen, type DayLoad, type DaySheet } from '../../s
 /** Looks at a sheet with its tasks alone: every rule of a canning day said again. */
 export function wrongsOfDay(sheet: DaySheet, loads: readonly DayLoad[], k: DayKitchen): string[] {
   const found: string[] = []
-  const of = (id: string, stage: string) =>
-    sheet.tasks.filter((t) => t.loadId === id && t.stage === stage).sort((a, b) => a.from - b.from)
+  /** Of a load that is on already, what is over is a moment at the beginning of the day. */
+  const over = (id: string, stage: string) =>
+    loads.find((l) => l.id === id)?.running
+      ? [
+          {
+            loadId: id,
+            stage,
+            from: k.opens,
+            to: k.opens,
+            person: null,
+          } as DaySheet['tasks'][number],
+        ]
+      : []
+  const of = (id: string, stage: string) => {
+    const tasks = sheet.tasks.filter((t) => t.loadId === id && t.stage === stage)
+    return tasks.length > 0 ? tasks.sort((a, b) => a.from - b.from) : over(id, stage)
+  }
   const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6
   for (const load of loads) {
     const chain = ['heat', 'vent', 'climb', 'process', 'cool', 'rest'].map(

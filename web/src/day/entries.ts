@@ -26,7 +26,7 @@ export interface DayEntry {
   readonly processes: readonly Process[]
   readonly words: string
   readonly tint: string
-  readonly at: 'plan' | 'stove'
+  readonly at: 'plan' | 'stove' | 'running'
   /** The same in pints, when it can be. */
   readonly inPints: readonly SeasonPortion[] | null
   readonly day: DayLoad
@@ -60,12 +60,14 @@ export function entriesOn(
   return [...atStove, ...planned]
 }
 
-function entryOf(
+/** @param minutes what a running load is held for, whatever the tables say by now. */
+export function entryOf(
   load: Pick<SeasonLoad, 'id' | 'cannerId' | 'portions'>,
   at: DayEntry['at'],
   view: SeasonView,
   household: Household,
   pints: ReadonlySet<string>,
+  minutes?: number,
 ): DayEntry[] {
   const canner = view.canners.find((c) => c.id === load.cannerId)
   if (!canner) return []
@@ -84,7 +86,7 @@ function entryOf(
     return found.outcome === 'process' ? [found] : []
   })
   const [first] = portions
-  if (!first || processes.length < portions.length) return []
+  if (!first || (minutes === undefined && processes.length < portions.length)) return []
   const foodId = formOf(first.formId)?.food.id ?? ''
   return [
     {
@@ -104,7 +106,7 @@ function entryOf(
         jars: portions.reduce((n, p) => n + p.jars, 0),
         prepMin: prepMinutes(portions),
         cookMin: cookMinutes(portions),
-        processMinutes: Math.max(...processes.map((p) => p.minutes)),
+        processMinutes: minutes ?? Math.max(...processes.map((p) => p.minutes)),
         stageMinutes: restingHere(canner, household.settings).stageMinutes,
       }),
     },

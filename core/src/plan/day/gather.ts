@@ -28,7 +28,7 @@ const MOST_ROUNDS = 5
 /** One load's pieces of preparation, from the last to the first, each as late as it goes. */
 function gatherLoad(problem: DayProblem, times: Float64Array, i: number): Float64Array {
   const [load, at] = [problem.loads[i], problem.nodes[i]]
-  if (!load || !at) return times
+  if (!load || !at || load.running) return times
   const minutes = load.stages.prepare / at.prepare.length
   let now = times
   for (const [k, node] of [...at.prepare.entries()].reverse()) {

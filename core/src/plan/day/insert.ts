@@ -27,6 +27,14 @@ const TRIES = 800
 /** The same for one that ends no earlier and is easier. */
 const TIDY_TRIES = 150
 
+/** Where the times of a running load are. */
+interface Begun {
+  readonly prepare: readonly number[]
+  readonly fill: number
+  readonly heat: number
+  readonly unload: number
+}
+
 /** What a day has to give; watching and burners only where they can run short. */
 class Desk {
   private readonly hands: Hands
@@ -128,6 +136,16 @@ class Desk {
     return this.end
   }
 
+  /** A load that is on already: what is left of it, from the beginning of the day on. */
+  begin(load: DayLoad, pieces: number): Begun {
+    const { prepare, cook, fill } = load.stages
+    const piece = prepare / pieces
+    const starts = Array.from({ length: pieces }, (_, k) => k * piece)
+    for (const at of starts) this.hands.take(at, at + piece)
+    const filling = prepare + cook
+    return { prepare: starts, ...this.take(load, filling, filling + fill) }
+  }
+
   /** When somebody is there again, where nobody is for a part of a span that needs somebody. */
   private alone(from: number, to: number): number | undefined {
     return this.gaps.find((g) => g.from < to && g.until > from)?.until
@@ -167,6 +185,10 @@ export function insertLoads(
   const end = horizon(problem)
   const [empty, desk] = [new Desk(problem, end), new Desk(problem, end)]
   const steps = nodes.map((n) => n.prepare.length + 1)
+  const begun = loads.map((load, i) =>
+    load.running ? empty.begin(load, nodes[i]?.prepare.length ?? 1) : undefined,
+  )
+  const open = loads.flatMap((load, i) => (load.running ? [] : [i]))
   let best: (Plan & { times: Float64Array; finish: number; ease: number }) | undefined
   /** Puts the steps in as a plan says, and keeps the plan when it is the best; gives when it ends, if that is early enough. */
   const run = ({ order, delays }: Plan, latest: number): number | undefined => {
@@ -175,7 +197,8 @@ export function insertLoads(
     const times = start.slice()
     const done = loads.map(() => 0)
     const ready = loads.map(() => 0)
-    let finish = 0
+    let finish = placeBegun(problem, begun, times)
+    if (finish > latest) return undefined
     for (const i of order) {
       const [load, at] = [loads[i] as DayLoad, nodes[i] as LoadNodes]
       const piece = at.prepare[done[i] ?? 0]
@@ -207,9 +230,9 @@ export function insertLoads(
     delays: loads.map(() => 0),
   })
   const done = (): boolean => !tidy && best !== undefined && best.finish <= bound + 1e-6
-  const orders = loads.length <= ALL_ORDERS ? everyOrder(loads) : [loads.map((_, i) => i)]
+  const orders = open.length <= ALL_ORDERS ? everyOrder(loads, open) : [open]
   for (const order of orders) if (!done()) judge(whole(order))
-  if (best && !done()) climb(best, judge, done, tidy ? TIDY_TRIES : TRIES)
+  if (best && open.length > 0 && !done()) climb(best, judge, done, tidy ? TIDY_TRIES : TRIES)
   return best
 }
 
@@ -260,15 +283,38 @@ function triedOnce(
   }
 }
 
+/** Writes the times of what is on already; gives when the last of it is out. */
+function placeBegun(
+  { loads, nodes }: DayProblem,
+  begun: readonly (Begun | undefined)[],
+  times: Float64Array,
+): number {
+  let finish = 0
+  for (const [i, b] of begun.entries()) {
+    const at = nodes[i]
+    if (!b || !at) continue
+    for (const [k, node] of at.prepare.entries()) times[node] = b.prepare[k] ?? 0
+    times[at.fill] = b.fill
+    times[at.heat] = b.heat
+    times[at.unload] = b.unload
+    finish = Math.max(finish, b.unload + (loads[i]?.stages.unload ?? 0))
+  }
+  return finish
+}
+
 const keyOf = ({ order, delays }: Plan): string => `${order.join()}/${delays.join()}`
 
 /** All orders of some loads, those with like loads exchanged left out. */
-function* everyOrder(loads: readonly DayLoad[]): Generator<readonly number[]> {
+function* everyOrder(
+  loads: readonly DayLoad[],
+  open: readonly number[],
+): Generator<readonly number[]> {
   const kinds = loads.map((l) => JSON.stringify([l.cannerId, l.stages]))
   function* from(order: readonly number[]): Generator<readonly number[]> {
-    if (order.length === loads.length) yield order
+    if (order.length === open.length) yield order
     const seen = new Set<string>()
-    for (const [i, kind] of kinds.entries()) {
+    for (const i of open) {
+      const kind = kinds[i] ?? ''
       if (order.includes(i) || seen.has(kind)) continue
       seen.add(kind)
       yield* from([...order, i])

@@ -164,8 +164,14 @@ function chainOf(load: DayLoad, at: LoadNodes): Link[] {
     { from: at.heat, to: at.fill, gap: -fill - FILLED_WAITS_MIN },
     { from: at.heat, to: at.unload, gap: out },
     { from: at.unload, to: at.heat, gap: -out - OPENED_WAITS_MIN },
+    ...(load.running ? [{ from: firstOf(load, at), to: 0, gap: -delayOf(load) }] : []),
   ]
 }
+
+/** Where a running load is: at the first of its times that is not over. */
+const firstOf = ({ stages }: DayLoad, at: LoadNodes): number =>
+  stages.prepare > 0 ? (at.prepare[0] ?? 0) : stages.cook + stages.fill > 0 ? at.fill : at.heat
+const delayOf = ({ stages }: DayLoad): number => (stages.prepare > 0 ? 0 : stages.cook)
 
 const lasting = (node: number, plus: number, minutes: number, takes: number): Span => ({
   start: { node, plus },

@@ -192,14 +192,16 @@ function doesNotFit(
   const changes: DayChange[] = []
   if (longer) {
     const minutes = Math.ceil(longer.finish - open)
-    if (kitchen.opens - minutes >= 0 && fitsEarlier(loads, kitchen, minutes, steps))
+    // What is on already began when it did.
+    const begun = loads.some((l) => l.running)
+    if (!begun && kitchen.opens - minutes >= 0 && fitsEarlier(loads, kitchen, minutes, steps))
       changes.push({ kind: 'open-earlier', minutes })
     changes.push({ kind: 'close-later', minutes })
   }
   const helper = { id: 'helper', name: 'a helper', from: kitchen.opens, until: kitchen.closes }
   if (fits(loads, { ...kitchen, people: [...kitchen.people, helper] }, steps))
     changes.push({ kind: 'one-person-more' })
-  const laterFirst = [...loads].sort((a, b) => daysBetween(a.canBy, b.canBy))
+  const laterFirst = loads.filter((l) => !l.running).sort((a, b) => daysBetween(a.canBy, b.canBy))
   for (const load of laterFirst.slice(0, MOST_LEFT_OUT))
     if (
       fits(

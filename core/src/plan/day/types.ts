@@ -15,6 +15,8 @@ export interface DayLoad {
   readonly stages: Readonly<Record<TimedStage, number>>
   /** ISO plain date; of two equally good orders the earlier goes first. */
   readonly canBy: string
+  /** It is on already: its stages are what is left of them, and the first begins as the day does. */
+  readonly running?: true
 }
 
 /** The kitchen of a day; minutes from midnight. */

@@ -3,6 +3,7 @@ import { useMemo } from 'react'
 import { AttentionKey, DayLanes } from '../../chart/day-lanes'
 import { entriesOn } from '../../day/entries'
 import { usualPeople } from '../../day/kitchen'
+import { tonight } from '../../day/tonight'
 import { lanesOf, marksOf, signOf } from '../../day/lanes'
 import { useSeason } from '../../household/season'
 import { useHousehold, useToday } from '../../household/session'
@@ -23,12 +24,13 @@ export function Evening({ date }: { readonly date: string }) {
   const clock = useClock()
   const minute = useMinute()
   const usual = view && kitchenOn(view.records.calendar, date)
-  const entries = useMemo(
+  const planned = useMemo(
     () => (view && loads ? entriesOn(date, view, loads, household, new Set()) : []),
     [date, view, loads, household],
   )
-  const opens = usual?.opens ?? 17 * 60
-  const closes = usual?.closes ?? 21 * 60
+  const begun = view && loads && tonight(date, minute, usual, loads, view, household)
+  const entries = [...(begun?.running ?? []), ...planned]
+  const { opens, closes } = begun ?? { opens: 17 * 60, closes: 21 * 60 }
   const helpers = (members ?? []).filter((m) => m.role !== 'viewer')
   const people = usualPeople(helpers, usual?.people ?? 1, opens, closes)
   const kitchen = {
@@ -41,8 +43,8 @@ export function Evening({ date }: { readonly date: string }) {
     household.settings.lateMinutes,
   )
   const head = date === today ? 'Today’s loads' : `Next loads, ${showDay(date)}`
-  const nothing = view && entries.length === 0
-  if (entries.length === 0 || !sheet)
+  const nothing = view && planned.length === 0
+  if (planned.length === 0 || !sheet)
     return (
       <Panel rim="running" label={head} className={nothing ? '' : 'min-h-[23.5rem]'}>
         <h2 className="mb-2">{head}</h2>

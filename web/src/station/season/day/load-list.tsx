@@ -50,6 +50,7 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
                 <label className="flex min-h-11 flex-1 items-start gap-3">
                   <input
                     type="checkbox"
+                    disabled={e.at === 'running'}
                     className="mt-0.5 size-6 shrink-0 accent-kettle"
                     checked={!out}
                     onChange={() => day.toggle('skip', e.id)}
@@ -68,7 +69,11 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
                   </span>
                 </label>
                 <div className="flex flex-col items-end">
-                  {e.at === 'stove' ? (
+                  {e.at === 'running' ? (
+                    <ButtonLink size="small" to={`/stove/${e.id}`}>
+                      On the stove now
+                    </ButtonLink>
+                  ) : e.at === 'stove' ? (
                     <ButtonLink size="small" to={`/stove/${e.id}`}>
                       At the stove
                     </ButtonLink>

@@ -53,13 +53,13 @@ interface DayProps {
 
 function Day({ date, view, loads, members }: DayProps) {
   const { household, may } = useHousehold()
-  const day = useDay(date, view, loads, members)
+  const minute = useMinute()
+  const day = useDay(date, view, loads, members, minute)
   const { sheet, stale } = useDaySheet(
     day.entries.map((e) => e.day),
     day.kitchen,
     day.late,
   )
-  const minute = useMinute()
   const clock = wallClock(minute, household.zone)
   const now = clock.date === date ? clock.minute : null
   const print = usePrintSheet(date, day, sheet)

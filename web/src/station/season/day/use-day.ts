@@ -14,6 +14,7 @@ import type { SeasonView } from '../../../household/season'
 import { useHousehold } from '../../../household/session'
 import { entriesOn } from '../../../day/entries'
 import { usualPeople } from '../../../day/kitchen'
+import { tonight } from '../../../day/tonight'
 
 const setOf = (text: string | null): ReadonlySet<string> =>
   new Set((text ?? '').split(',').filter(Boolean))
@@ -33,25 +34,27 @@ export function useDay(
   view: SeasonView,
   loads: readonly LoadWithEvents[],
   members: readonly Member[],
+  now: number,
 ) {
   const { household } = useHousehold()
   const [search, setSearch] = useSearchParams()
   const usual = kitchenOn(view.records.calendar, date)
-  const opens = isTime(search.get('from'))
-    ? minuteOf(search.get('from') ?? '')
-    : (usual?.opens ?? 17 * 60)
+  const begun = tonight(date, now, usual, loads, view, household)
+  const opens = isTime(search.get('from')) ? minuteOf(search.get('from') ?? '') : begun.opens
   const closes = isTime(search.get('until'))
     ? endOf(clockOf(opens), search.get('until') ?? '')
-    : (usual?.closes ?? 21 * 60)
+    : begun.closes
   const skip = setOf(search.get('skip'))
   const pints = setOf(search.get('pints'))
   const helpers = members.filter((m) => m.role !== 'viewer')
   const people = peopleFrom(search.get('who'), helpers, usual?.people ?? 1, opens, closes)
   const key = [...pints].join()
-  const all = useMemo(
+  const planned = useMemo(
     () => entriesOn(date, view, loads, household, setOf(key)),
     [date, view, loads, household, key],
   )
+  // Hours that were typed are for trying: what is on the stove is no part of them.
+  const all = search.has('from') ? planned : [...begun.running, ...planned]
   const entries = all.filter((e) => !skip.has(e.id))
   const kitchen: DayKitchen = {
     ...{ opens, closes, burners: household.settings.burners, people },

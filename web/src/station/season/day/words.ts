@@ -101,11 +101,16 @@ export function soakWords(entries: readonly DayEntry[]): string | undefined {
     : `Soak ${foods.join(' and ')} in plenty of water, 12 to 18 hours. Or on the day, first thing: boil 2 minutes and soak 1 hour. Then drain, add fresh water and boil 30 minutes.`
 }
 
+/** Loads that are still to be filled: what is on the stove has its jars already. */
+const toFill = (entries: readonly DayEntry[]): readonly DayEntry[] =>
+  entries.filter((e) => e.day.stages.fill > 0)
+
 /** What to set out before the first knife. */
 export function setOut(
-  entries: readonly DayEntry[],
+  all: readonly DayEntry[],
   household: Household,
 ): readonly { readonly name: string; readonly amount: string }[] {
+  const entries = toFill(all)
   const jars = new Map<string, number>()
   const lids = new Map<string, number>()
   let citric = 0
@@ -142,7 +147,7 @@ export const dayTitle = (date: string, household: Household): string =>
 /** "21 quarts, 9 pints" of the whole day. */
 export function totalWords(entries: readonly DayEntry[]): string {
   const sizes = new Map<DayEntry['portions'][number]['jar'], number>()
-  for (const e of entries)
+  for (const e of toFill(entries))
     for (const p of e.portions) sizes.set(p.jar, (sizes.get(p.jar) ?? 0) + p.jars)
   return [...sizes].map(([jar, n]) => countJars(n, jar)).join(', ')
 }
