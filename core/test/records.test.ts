@@ -8,7 +8,8 @@ import {
   frostTakes,
   gatherRecords,
   MINIMUM_LOAD,
-  mouthFor,
+  mouthsFor,
+  type JarSize,
   seasonFrom,
   suppose,
   testsDue,
@@ -387,12 +388,19 @@ describe('gathering a household’s rows', () => {
       { kind: 'jars', jar: 'quart', mouth: 'regular', onHand: 17 },
     ])
   })
-  test('the mouth is the one the house owns', () => {
-    const stock = [
-      { kind: 'jars' as const, jar: 'quart' as const, mouth: 'wide' as const, onHand: 9 },
-    ]
-    expect(mouthFor({ stock }, 'quart')).toBe('wide')
-    expect(mouthFor({ stock }, 'pint')).toBe('regular')
-    expect(mouthFor({ stock }, 'pintAndHalf')).toBe('wide')
+  test('the mouth is one the house owns: regular while jars and lids last, then wide', () => {
+    const has = (kind: 'jars' | 'lids', mouth: 'regular' | 'wide', onHand: number, jar: JarSize | null = kind === 'jars' ? 'quart' : null) => ({ kind, jar, mouth, onHand }) // prettier-ignore
+    const lot = (id: string, jars: number, canBy: string, jar: JarSize = 'quart') => ({ id, jar, jars, canBy }) // prettier-ignore
+    const wide = [has('jars', 'wide', 9)]
+    expect(mouthsFor({ stock: wide }, [lot('a', 7, '2026-08-20')]).get('a')).toBe('wide')
+    expect(mouthsFor({ stock: wide }, [lot('a', 7, '2026-08-20', 'pint')]).get('a')).toBe('regular')
+    expect(mouthsFor({ stock: [] }, [lot('a', 7, '2026-08-20', 'pintAndHalf')]).get('a')).toBe('wide') // prettier-ignore
+    // Sixty wide quarts and a hundred wide lids stand beside a dozen regular ones.
+    const both = [has('jars', 'regular', 12), has('jars', 'wide', 60), has('lids', 'regular', 50), has('lids', 'wide', 100)] // prettier-ignore
+    const lots = [lot('late', 28, '2026-08-25'), lot('soon', 12, '2026-08-16'), lot('next', 20, '2026-08-20')] // prettier-ignore
+    expect([...mouthsFor({ stock: both }, lots)].sort()).toEqual([['late', 'wide'], ['next', 'wide'], ['soon', 'regular']]) // prettier-ignore
+    // Jars without lids are none.
+    const lidless = [has('jars', 'regular', 12), has('jars', 'wide', 60), has('lids', 'regular', 50), has('lids', 'wide', 0)] // prettier-ignore
+    expect(mouthsFor({ stock: lidless }, [lot('a', 20, '2026-08-20')]).get('a')).toBe('regular')
   })
 })

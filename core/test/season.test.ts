@@ -29,6 +29,7 @@ import {
   type SeasonPlan,
   type Solver,
 } from '../src'
+import { boardWith } from '../src/plan/season/construct'
 import { wrongs } from './kit/check-season'
 import { makeSeason } from './kit/seasons'
 import { loadSolver } from './kit/solver'
@@ -195,6 +196,24 @@ describe('ways to plan', () => {
     const plan = improved(model, some)
     expect(wrongs(model, plan)).toEqual([])
     for (const pin of some) expect(plan.loads).toContainEqual(pin)
+  })
+  test('a pin with two lots stays whole', () => {
+    let pins = 0
+    for (let seed = 1; seed <= 30; seed++) {
+      const model = makeSeason(seed, SMALL)
+      const shared = construct(model).loads.filter((l) => l.portions.length > 1)
+      for (const load of shared) {
+        const pin = { ...load, pinned: true as const }
+        pins++
+        expect([seed, boardWith(model, [pin]).plan().loads]).toEqual([seed, [pin]])
+      }
+      const [first] = shared
+      if (first && seed <= 4) {
+        const pin = { ...first, pinned: true as const }
+        expect(improved(model, [pin]).loads).toContainEqual(pin)
+      }
+    }
+    expect(pins).toBeGreaterThan(8)
   })
   test('a fixed load takes its canner’s time', () => {
     const f = {

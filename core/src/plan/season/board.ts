@@ -149,7 +149,7 @@ export class Board {
     const open = this.model.days[day]?.minutes ?? 0
     if (!from || !fit || open <= 0 || day < from.arrived || day > from.due) return undefined
     if (day < (this.model.canners[canner]?.from ?? 0)) return undefined
-    let jars = Math.min(wanted, this.open[lot] ?? 0, load ? roomIn(load, fit) : fit.capacity)
+    let jars = Math.min(wanted, this.open[lot] ?? 0, load ? roomIn(load, fit, stays) : fit.capacity)
     for (const line of this.facts.linesOf[lot] ?? [])
       jars = Math.min(jars, this.stocks.left(line, day))
     const few = load ? 1 : (least ?? fit.least)
@@ -369,8 +369,10 @@ function mostWithin(low: number, high: number, fits: (n: number) => boolean): nu
   return from
 }
 
-function roomIn(load: BoardLoad, fit: Fit): number {
-  if (load.pinned || load.group !== fit.group) return 0
+/** @param stays it is being put up as people have pinned it, with all its lots. */
+function roomIn(load: BoardLoad, fit: Fit, stays: boolean): number {
+  if (load.group !== fit.group) return 0
+  if (load.pinned) return stays ? load.capacity - load.jars : 0
   const spread = Math.max(load.minutes, fit.minutes) - Math.min(load.shortest, fit.minutes)
   return spread > MOST_OVER_MIN ? 0 : load.capacity - load.jars
 }

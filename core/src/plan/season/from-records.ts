@@ -120,7 +120,10 @@ export function seasonFrom(records: SeasonRecords): Season {
     notes.push(note('kitchen', '', 'The kitchen is never open. Add the evenings when you can.'))
   if (records.canners.every((c) => c.blocked))
     notes.push(note('canner', '', 'No canner is fit to use. Gear shows what’s missing.'))
-  const lots = records.lots.flatMap((l) => lotFrom(records, l, count, notes))
+  const mouths = mouthsFor(records, records.lots)
+  const lots = records.lots.flatMap((l) =>
+    lotFrom(records, l, mouths.get(l.id) ?? 'regular', count, notes),
+  )
   const shortest = shortestLoad(records, lots)
   const longest = Math.max(0, ...days.map((d) => d.minutes)) + records.lateMinutes
   if (lots.length > 0 && longest > records.lateMinutes && shortest > longest)
@@ -187,17 +190,44 @@ function fixedFrom(records: SeasonRecords, load: LoadRecord, days: number): Fixe
   return [{ ...rest, day, canner }]
 }
 
-/** The mouth a household uses for a size: what it owns, regular when it owns both or neither. */
-export function mouthFor(records: Pick<SeasonRecords, 'stock'>, jar: JarSize): Mouth {
-  if (jar === 'pintAndHalf') return 'wide'
-  const owned = records.stock.filter((s) => s.kind === 'jars' && s.jar === jar)
-  const regular = owned.length === 0 || owned.some((s) => s.mouth === 'regular')
-  return regular ? 'regular' : 'wide'
+const MOUTHS: readonly Mouth[] = ['regular', 'wide']
+
+/**
+ * The mouth of each lot's jars: the earliest can-by chooses first among the jars of its size
+ * that the household owns, regular ones as long as jars and lids last, then the other mouth
+ * where more are left. Regular where nobody counts.
+ */
+export function mouthsFor(
+  records: Pick<SeasonRecords, 'stock'>,
+  lots: readonly Pick<LotRecord, 'id' | 'jar' | 'jars' | 'canBy'>[],
+): ReadonlyMap<string, Mouth> {
+  const has = (kind: StockRecord['kind'], mouth: Mouth, jar: JarSize | null): number | undefined =>
+    records.stock.find((s) => s.kind === kind && s.mouth === mouth && (kind === 'lids' || s.jar === jar))?.onHand // prettier-ignore
+  const lids = new Map(MOUTHS.map((m) => [m, has('lids', m, null) ?? Infinity]))
+  const jars = new Map<string, number>()
+  const left = (jar: JarSize, mouth: Mouth): number => {
+    const key = `${jar} ${mouth}`
+    // Of a kind that the household does not own there are none, if it counts the size at all.
+    const counted = records.stock.some((s) => s.kind === 'jars' && s.jar === jar)
+    if (!jars.has(key)) jars.set(key, has('jars', mouth, jar) ?? (counted ? 0 : Infinity))
+    return Math.min(jars.get(key) ?? 0, lids.get(mouth) ?? 0)
+  }
+  const mouths = new Map<string, Mouth>()
+  for (const lot of [...lots].sort((a, b) => a.canBy.localeCompare(b.canBy))) {
+    const [regular, wide] = [left(lot.jar, 'regular'), left(lot.jar, 'wide')]
+    const mouth: Mouth =
+      lot.jar === 'pintAndHalf' || (regular < lot.jars && wide > regular) ? 'wide' : 'regular'
+    mouths.set(lot.id, mouth)
+    jars.set(`${lot.jar} ${mouth}`, (jars.get(`${lot.jar} ${mouth}`) ?? 0) - lot.jars)
+    lids.set(mouth, (lids.get(mouth) ?? 0) - lot.jars)
+  }
+  return mouths
 }
 
 function lotFrom(
   records: SeasonRecords,
   lot: LotRecord,
+  mouth: Mouth,
   days: number,
   notes: SeasonNote[],
 ): SeasonLot[] {
@@ -212,7 +242,6 @@ function lotFrom(
   const pack = found.form.packs.some((p) => p.pack === records.defaultPack)
     ? records.defaultPack
     : (found.form.packs[0]?.pack ?? 'hot')
-  const mouth = mouthFor(records, lot.jar)
   const processes = records.canners.map((c) => processAt(records, c, lot, pack, mouth))
   if (records.canners.some((c) => !c.blocked) && processes.every((p) => p === null)) {
     notes.push(note('lot', lot.id, whyNoCanner(records, lot, name, pack)))

@@ -22,7 +22,7 @@ export { proveBound, type Proof } from './bound'
 export { solverFrom } from './with-highs'
 export { complaintsOf, type PlanComplaint, type PlanFault } from './check'
 export {
-  mouthFor,
+  mouthsFor,
   seasonFrom,
   type CannerRecord,
   type LoadRecord,
