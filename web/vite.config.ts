@@ -1,9 +1,15 @@
 import tailwind from '@tailwindcss/vite'
-import { join } from 'node:path'
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 
+/** The package names its development build only; that one carries every warning with it. */
+const ROUTER = join(
+  dirname(createRequire(import.meta.url).resolve('react-router/package.json')),
+  'dist/production/index.mjs',
+)
 const MAIN = join(import.meta.dirname, 'src/main.tsx')
 
 interface Modules {
@@ -44,6 +50,7 @@ export default defineConfig({
       },
     }),
   ],
+  resolve: { alias: [{ find: /^react-router$/, replacement: ROUTER }] },
   worker: { format: 'es' },
   build: {
     target: 'es2022',

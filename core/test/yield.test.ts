@@ -26,6 +26,7 @@ import {
   prepMinutes,
   publishedYield,
   seeded,
+  yieldQuestion,
 } from '@kelvit/core'
 
 const beans = formOf('beans-snap')!.form
@@ -121,23 +122,28 @@ describe('learning, against other arithmetic', () => {
   test('prior and lots together are what adding up the posterior gives', () => {
     const lot = fc.record({
       lb: fc.double({ min: 10, max: 60, noNaN: true }),
-      perQuart: fc.double({ min: 1.5, max: 2.6, noNaN: true }),
       yearsOld: fc.integer({ min: 0, max: 6 }),
     })
+    // Lots that agree: what a spread of their own does is tried by simulation below.
     fc.assert(
-      fc.property(fc.array(lot, { maxLength: 5 }), (lots) => {
-        const prior = publishedYield(beans)
-        const learned = learnYield(
-          prior,
-          lots.map((l) => ({ lb: l.lb, quarts: l.lb / l.perQuart, yearsOld: l.yearsOld })),
-        )
-        const summed = onAGrid(
-          prior,
-          lots.map((l) => ({ x: Math.log(l.perQuart), weight: 0.8 ** l.yearsOld })),
-        )
-        expect(learned.mean).toBeCloseTo(summed.mean, 3)
-        expect(learned.sd).toBeCloseTo(summed.sd, 3)
-      }),
+      fc.property(
+        fc.array(lot, { maxLength: 5 }),
+        fc.double({ min: 1.5, max: 2.6, noNaN: true }),
+        (some, perQuart) => {
+          const lots = some.map((l) => ({ ...l, perQuart }))
+          const prior = publishedYield(beans)
+          const learned = learnYield(
+            prior,
+            lots.map((l) => ({ lb: l.lb, quarts: l.lb / l.perQuart, yearsOld: l.yearsOld })),
+          )
+          const summed = onAGrid(
+            prior,
+            lots.map((l) => ({ x: Math.log(l.perQuart), weight: 0.8 ** l.yearsOld })),
+          )
+          expect(learned.mean).toBeCloseTo(summed.mean, 3)
+          expect(learned.sd).toBeCloseTo(summed.sd, 3)
+        },
+      ),
       { numRuns: 20 },
     )
   })
@@ -274,4 +280,65 @@ describe('what a line makes', () => {
   })
   test('too little for a jar says so', () =>
     expect(said('3 oz beets')).toBe('3 oz beets: not one whole jar'))
+})
+
+describe('a household that is not like the book', () => {
+  const normal = (random: () => number): number =>
+    Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+  const book = publishedYield(beans)
+  /** Lots of a household: ln(lb per quart) off the book, with a spread, and a drift from lot to lot. */
+  const made = (random: () => number, n: number, off: number, spread: number, drift: number) =>
+    Array.from({ length: n }, (_, i) =>
+      Math.exp(book.mean + off + drift * i + spread * normal(random)),
+    )
+  const lotsOf = (perQuart: readonly number[]) =>
+    perQuart.map((p) => ({ lb: p * 10, quarts: 10, yearsOld: 0 }))
+  /** How often the next lot is within the 80% interval. */
+  function covered(n: number, off: number, spread: number, drift: number): number {
+    const random = seeded(n * 1000 + Math.round(100 * (off + spread + drift)))
+    let inside = 0
+    const trials = 3000
+    for (let t = 0; t < trials; t++) {
+      const all = made(random, n + 1, off, spread, drift)
+      const belief = learnYield(book, lotsOf(all.slice(0, n)))
+      if (Math.abs(Math.log(all[n]!) - belief.mean) <= 1.2816 * predictiveSd(belief)) inside++
+    }
+    return inside / trials
+  }
+  test.each([
+    ['40% off the book', 5, Math.log(1.4), 0.1, 0, 0.75, 0.86],
+    ['40% off, after eight lots', 8, Math.log(1.4), 0.1, 0, 0.75, 0.86],
+    ['lots that differ by 0.2', 8, 0, 0.2, 0, 0.73, 0.85],
+    ['a drift of 3% a lot', 5, 0, 0.1, 0.03, 0.74, 0.85],
+    ['a drift of 3% a lot, after twenty', 20, 0, 0.1, 0.03, 0.75, 0.86],
+    ['like the book', 5, 0, 0.1, 0, 0.75, 0.87],
+  ])(
+    '%s: about eight in ten lots are within the interval',
+    (_, n, off, spread, drift, low, high) => {
+      const got = covered(n, off, spread, drift)
+      expect(got).toBeGreaterThanOrEqual(low)
+      expect(got).toBeLessThanOrEqual(high)
+    },
+  )
+  test('one entry wrong by ten, or kilograms for pounds, leaves the median within 15%, 49 times in 50', () => {
+    const random = seeded(3)
+    for (const wrong of [10, 1 / 10, 2.2046, 1 / 2.2046]) {
+      let far = 0
+      for (let t = 0; t < 1000; t++) {
+        const all = made(random, 4 + (t % 5), t % 2 ? Math.log(1.2) : 0, 0.1, 0)
+        const at = Math.floor(random() * all.length)
+        const bad = all.map((p, i) => (i === at ? p * wrong : p))
+        const [good, got] = [all, bad].map((a) => poundsPerQuart(learnYield(book, lotsOf(a))))
+        if (Math.abs(got! / good! - 1) > 0.15) far++
+      }
+      expect([wrong, far <= 20]).toEqual([wrong, true])
+    }
+  })
+  test('a lot that is hardly believed is asked about, in words', () => {
+    const belief = learnYield(book, lotsOf([2, 2, 2]))
+    expect(yieldQuestion(belief, 45, 4)).toMatch(/^45 lb in 4 quarts is far from what’s usual here/)
+    expect(yieldQuestion(belief, 14, 7)).toBeUndefined()
+    expect(yieldQuestion(belief, 6.4, 7)).toMatch(/kilograms/)
+    expect(yieldQuestion(belief, 0, 7)).toBeUndefined()
+  })
 })

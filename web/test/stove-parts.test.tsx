@@ -10,7 +10,7 @@ import { LoadPanel } from '../src/load/load-panel'
 import { viewLoad } from '../src/load/load-view'
 import { Standing } from '../src/station/stove/standing'
 import { SetAside } from '../src/station/pantry/set-aside'
-import { canner, household, jar, load } from './kit'
+import { canner, household, jar, load, lot } from './kit'
 import { show as showPart, stage } from './show'
 
 const HOUR = 3_600_000
@@ -23,6 +23,8 @@ const show = (part: ReactNode, loads: readonly LoadWithEvents[] = []): void =>
       loads,
       shelves: [{ id: 's1', name: 'Cellar, top', position: 1, version: 1 }],
       canners: [canner()],
+      lots: [lot({ id: 'l1', lb: unit.pounds(45) })],
+      yields: [],
     },
   })
 
@@ -161,6 +163,14 @@ describe('filling', () => {
     count(7)
     expect(screen.queryByRole('alert')).toBeNull()
     expect(lock.disabled).toBe(false)
+  })
+  test('a lot that made hardly what it weighed is asked about before it is learned from', () => {
+    open()
+    fireEvent.click(screen.getByLabelText('That’s the whole lot'))
+    expect(screen.getByText(/^45 lb in 7 quarts is far from what’s usual/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'Open the lot' })).toBeTruthy()
+    fireEvent.click(screen.getByLabelText('That’s the whole lot'))
+    expect(screen.queryByText(/far from what’s usual/)).toBeNull()
   })
   test('a canner that still holds a load is unloaded first; another canner’s load is no matter', () => {
     expect(open([load({ id: 'd2', code: 'WXYZ', stage: 'cooling' })]).disabled).toBe(true)

@@ -1,12 +1,11 @@
 import { countedLots, type FinishedLot, type LotYield } from './history'
+import { LOT_SD, ownYield } from './own-yield'
 import type { JarSize } from '../words'
 import { quartsOf } from '../method/jar-size'
 import { formOf } from '../method/foods'
 import type { Food, FoodForm } from '../method/data/types'
 import type { Pounds } from '../quantity/units'
 
-/** Spread of one lot around the household's own mean, sd of ln(lb per quart). */
-const LOT_SD = 0.1
 /** Spread of a published average that comes without a range. */
 const AVERAGE_SD = 0.2
 /** A lot counts this much less for every year of its age. */
@@ -20,6 +19,8 @@ const RANGE_WIDTH = 3.29
 export interface YieldBelief {
   readonly mean: number
   readonly sd: number
+  /** How lots differ here, sd of ln(lb per quart); the usual spread where it is left out. */
+  readonly lotSd?: number
 }
 
 /**
@@ -54,17 +55,27 @@ export const prepMinutes = (
 ): number =>
   portions.reduce((sum, p) => sum + p.jars * quartsOf(p.jar) * handsPerQuartOf(p.formId), 0)
 
-/** Prior and own lots together, precision-weighted; lots that make no sense are passed over. */
+/**
+ * Prior and own lots together, precision-weighted; lots that make no sense are passed over.
+ * The spread of the household's own lots is learned, a lot far from all others weighs little,
+ * and a steady drift is followed.
+ * @param lots in the order in which they were finished.
+ */
 export function learnYield(prior: YieldBelief, lots: readonly FinishedLot[]): YieldBelief {
-  let precision = 1 / prior.sd ** 2
-  let sum = prior.mean * precision
-  for (const lot of lots) {
-    if (!(lot.lb > 0 && lot.quarts > 0 && lot.yearsOld >= 0)) continue
-    const weight = YEARLY_WEIGHT ** lot.yearsOld / LOT_SD ** 2
-    precision += weight
-    sum += weight * Math.log(lot.lb / lot.quarts)
+  const own = ownYield(
+    lots
+      .filter((l) => l.lb > 0 && l.quarts > 0 && l.yearsOld >= 0)
+      .map((l) => ({ x: Math.log(l.lb / l.quarts), weight: YEARLY_WEIGHT ** l.yearsOld })),
+  )
+  if (!own) return prior
+  const precision = 1 / prior.sd ** 2
+  const mine = own.weight / own.lotSd ** 2
+  const all = precision + mine
+  return {
+    mean: (prior.mean * precision + own.level * mine) / all + own.step,
+    sd: Math.sqrt(1 / all + own.trendVariance),
+    lotSd: own.lotSd,
   }
-  return { mean: sum / precision, sd: Math.sqrt(1 / precision) }
 }
 
 /** What is believed of a form here: the published yield and the household's own lots, those it left out not counted. */
@@ -72,7 +83,8 @@ export const beliefOf = (form: FoodForm, yields: readonly LotYield[], today: str
   learnYield(publishedYield(form), countedLots(yields, form.id, today))
 
 /** Spread to expect of the next lot: what is not known plus how lots differ. */
-export const predictiveSd = (belief: YieldBelief): number => Math.sqrt(belief.sd ** 2 + LOT_SD ** 2)
+export const predictiveSd = (belief: YieldBelief): number =>
+  Math.sqrt(belief.sd ** 2 + (belief.lotSd ?? LOT_SD) ** 2)
 
 /** Median pounds that fill one quart. */
 export const poundsPerQuart = (belief: YieldBelief): number => Math.exp(belief.mean)

@@ -34,6 +34,7 @@ export const countedLots = (
 ): readonly FinishedLot[] =>
   yields
     .filter((y) => y.formId === formId && y.excludedBecause === null)
+    .sort((a, b) => (a.finishedOn ?? '').localeCompare(b.finishedOn ?? ''))
     .map((y) => ({
       lb: y.lb,
       quarts: y.quarts,

@@ -22,3 +22,4 @@ export {
 export type { Complaint, Fix } from './complaint'
 export { MAX_LINE_LB, readWeighIn, type CropWord, type HouseholdSpeech, type WeighIn } from './line'
 export type { HouseholdContainer } from './measure'
+export { yieldQuestion } from './yield-question'

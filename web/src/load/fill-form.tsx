@@ -15,6 +15,7 @@ import { Button } from '../ui/button'
 import { Stepper } from '../ui/stepper'
 import type { Stove } from './use-stove'
 import type { LoadView } from './load-view'
+import { WholeLot } from './whole-lot'
 
 /** What goes into each jar, and how many really went in when the lid is locked. */
 export function FillForm({ view, stove }: { readonly view: LoadView; readonly stove: Stove }) {
@@ -93,6 +94,14 @@ export function FillForm({ view, stove }: { readonly view: LoadView; readonly st
                 </label>
               )}
             </div>
+            {p.lotId && finished[p.id] && (
+              <WholeLot
+                lotId={p.lotId}
+                jar={p.jar}
+                jars={countOf(p.id, p.filled ?? p.jars)}
+                loadId={view.load.id}
+              />
+            )}
           </div>
         )
       })}
