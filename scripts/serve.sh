@@ -24,6 +24,7 @@ serve() {
     start_cluster || [ "$stopping" = 1 ] || die "the database does not start; see $(cluster_path)/postgres.log"
   fi
   export PORT=$port KELVIT_DEMO=$demo KELVIT_NOW=$now KELVIT_WEB=web/dist KELVIT_MIGRATIONS=server/drizzle KELVIT_KEPT=1
+  if [ "$house" = 1 ]; then export KELVIT_HOUSE="$data/house" KELVIT_HTTPS_PORT="${https_port:-$((port + 1))}"; fi
   KELVIT_OPERATOR_TOKEN=$(operator_token)
   export KELVIT_OPERATOR_TOKEN
   if [ "$dev" = 1 ]; then KELVIT_API="http://127.0.0.1:$port" npx vite --config web/vite.config.ts web & vite=$!; fi

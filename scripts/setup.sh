@@ -61,6 +61,12 @@ need_curl() { command -v curl >/dev/null || apt_install curl; }
 # The shell without a window is the same browser with less around it: the journeys take a fifth less time.
 need_chromium() { [ -x /usr/bin/chromium-headless-shell ] || apt_install chromium-headless-shell || [ -x /usr/bin/chromium ] || apt_install chromium; }
 
+# What the browser tests of the house need: a network of their own, and a browser's trust store.
+need_house_tools() {
+  command -v ip >/dev/null || apt_install iproute2
+  command -v certutil >/dev/null || apt_install libnss3-tools
+}
+
 need_packages() {
   [ node_modules/.package-lock.json -nt package-lock.json ] && return
   say 'fetching packages'

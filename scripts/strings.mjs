@@ -25,13 +25,25 @@ const isSaid = (text) =>
 
 function textOf(node) {
   if (ts.isTemplateExpression(node))
-    return node.head.text + node.templateSpans.map((s) => `{${s.expression.getText().slice(0, 30)}}${s.literal.text}`).join('')
+    return (
+      node.head.text +
+      node.templateSpans
+        .map((s) => `{${s.expression.getText().slice(0, 30)}}${s.literal.text}`)
+        .join('')
+    )
   return node.text
 }
 
 for (const root of ROOTS)
-  for (const file of files(root).filter((f) => f.includes(wanted)).sort()) {
-    const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true)
+  for (const file of files(root)
+    .filter((f) => f.includes(wanted))
+    .sort()) {
+    const source = ts.createSourceFile(
+      file,
+      readFileSync(file, 'utf8'),
+      ts.ScriptTarget.Latest,
+      true,
+    )
     const said = []
     const visit = (node) => {
       if (ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) return
@@ -39,7 +51,11 @@ for (const root of ROOTS)
       if (ts.isJsxText(node)) {
         const text = node.text.replace(/\s+/g, ' ').trim()
         if (/[A-Za-z]{2}/.test(text)) said.push([node, text])
-      } else if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node) || ts.isTemplateExpression(node)) {
+      } else if (
+        ts.isStringLiteral(node) ||
+        ts.isNoSubstitutionTemplateLiteral(node) ||
+        ts.isTemplateExpression(node)
+      ) {
         const text = textOf(node)
         if (isSaid(text)) said.push([node, text])
       }
@@ -49,5 +65,7 @@ for (const root of ROOTS)
     if (said.length === 0) continue
     console.log(`\n${relative('.', file)}`)
     for (const [node, text] of said)
-      console.log(`  ${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}: ${text.replace(/\s+/g, ' ')}`)
+      console.log(
+        `  ${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}: ${text.replace(/\s+/g, ' ')}`,
+      )
   }

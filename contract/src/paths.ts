@@ -14,6 +14,7 @@ export const paths = {
   estimate: '/api/estimate',
   mixedJar: '/api/mixed-jar',
   ask: '/api/ask',
+  house: '/api/house',
   mixedJars: '/api/mixed-jars',
   canners: '/api/canners',
   gaugeTests: '/api/gauge-tests',

@@ -8,6 +8,13 @@ export interface ClockReading {
   readonly now: number
   readonly frozen: boolean
 }
+/** Where the devices of the house find Kelvit; both null where it serves one machine only. */
+export interface HouseAddress {
+  /** The page that brings trust, for a device that has none yet. */
+  readonly trust: string | null
+  /** Kelvit itself, by HTTPS. */
+  readonly home: string | null
+}
 interface Health {
   readonly status: 'well'
 }
@@ -24,6 +31,16 @@ export const serverApi = {
     summary: 'Whether server and database are well',
     least: 'anyone',
     answer: shape<Health>({ status: oneOf(['well']) }),
+  }),
+  house: route({
+    method: 'get',
+    path: paths.house,
+    summary: 'Where the devices of the house find Kelvit',
+    least: 'viewer',
+    answer: shape<HouseAddress>({
+      trust: Joi.string().allow(null),
+      home: Joi.string().allow(null),
+    }),
   }),
   clock: route({
     method: 'get',

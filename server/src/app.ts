@@ -173,6 +173,7 @@ function ownRoutes(router: Router, deps: Deps): void {
     return { status: 'well' }
   })
   const reading = () => ({ now: deps.clock.now(), frozen: deps.clock.frozen })
+  serve(router, serverApi.house, () => deps.house?.() ?? { trust: null, home: null })
   serve(router, serverApi.clock, reading)
   serve(router, serverApi.setClock, async (ask) => {
     // Everybody here goes by it, so only whoever runs this Kelvit may move it.

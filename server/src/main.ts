@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill'
 import pino from 'pino'
 import { writeFileSync } from 'node:fs'
-import { createServer } from 'node:http'
+import { createServer, type RequestListener } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
 import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
@@ -9,6 +9,7 @@ import { migrateDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
 import { warmUp } from './heavy/beside'
+import { openHouse, type House } from './house/open'
 import { forLog } from './http/errors'
 import { openLive } from './changes/live'
 import { readFor } from './changes/log'
@@ -49,8 +50,12 @@ async function main(): Promise<void> {
   db.dateBy(clock)
   // A pooler that lends connections by the transaction cannot listen: streams have a way of their own.
   const live = openLive(env.KELVIT_STREAM_DATABASE_URL ?? appUrl ?? ownerUrl, log, readFor(db))
+  const hosts = listOf(env.KELVIT_HOSTS)
+  // Made after the application that it serves, and asked by it.
+  const at: { house?: House | undefined } = {}
   const app = makeApp(
     {
+      ...(env.KELVIT_HOUSE ? { house: () => at.house?.address() ?? { trust: null, home: null } } : {}),
       db,
       clock,
       log,
@@ -59,27 +64,30 @@ async function main(): Promise<void> {
       openRegistration: env.KELVIT_OPEN_REGISTRATION === '1',
       doors: {
         trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
-        hosts: listOf(env.KELVIT_HOSTS),
+        hosts,
         operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
         metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
       },
     },
     env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined,
   )
-  const server = createServer(app.callback())
+  const answer = app.callback()
+  const listener: RequestListener = (req, res) => void answer(req, res)
+  const httpPort = Number(env.PORT ?? 8484)
+  at.house = await houseFor(listener, hosts, httpPort)
+  const server = createServer(listener)
   server.on('error', fail)
-  server.listen(Number(env.PORT ?? 8484), env.KELVIT_HOST ?? '127.0.0.1', () => {
+  server.listen(httpPort, env.KELVIT_HOST ?? '127.0.0.1', () => {
     const address = server.address()
     const port = typeof address === 'object' && address ? address.port : env.PORT
     if (env.KELVIT_READY) writeFileSync(env.KELVIT_READY, `${process.pid}\n`)
     process.stdout.write(`Kelvit is ready at http://127.0.0.1:${port}\n`)
+    if (at.house) void tellHouse(at.house)
     warmUp().catch((err: unknown) => log.warn({ err: forLog(err) }, 'warming up'))
   })
-  if (demo && !clock.frozen)
-    setInterval(() => {
-      renewDemo(db, clock).catch((err: unknown) => log.warn({ err: forLog(err) }, 'demo'))
-    }, HOUR_MS).unref()
+  if (demo && !clock.frozen) renewHourly(db, clock)
   const stop = (): void => {
+    at.house?.close()
     server.close()
     server.closeAllConnections()
     void live
@@ -89,6 +97,41 @@ async function main(): Promise<void> {
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
+}
+
+const renewHourly = (db: Database, clock: Clock): void =>
+  void setInterval(() => {
+    renewDemo(db, clock).catch((err: unknown) => log.warn({ err: forLog(err) }, 'demo'))
+  }, HOUR_MS).unref()
+
+/** The home network is served where that was asked for. */
+const houseFor = async (
+  listener: RequestListener,
+  hosts: string[],
+  httpPort: number,
+): Promise<House | undefined> =>
+  env.KELVIT_HOUSE
+    ? openHouse({
+        folder: resolve(env.KELVIT_HOUSE),
+        httpPort,
+        httpsPort: Number(env.KELVIT_HTTPS_PORT ?? httpPort + 1),
+        listener,
+        hosts,
+        log,
+      })
+    : undefined
+
+/** Where phones and tablets find it, as a picture to point a camera at. */
+async function tellHouse(house: House): Promise<void> {
+  const { trust, home } = house.address()
+  if (!trust || !home) {
+    process.stdout.write('This machine has no address in a home network yet.\n')
+    return
+  }
+  const { toString } = await import('qrcode')
+  process.stdout.write(
+    `${await toString(trust, { type: 'terminal', small: true })}\nFor phones and tablets: scan this, or open ${trust}\nOnce they trust this house: ${home}\n`,
+  )
 }
 
 /** The demo starts afresh each day, unless its clock stands still. */

@@ -29,7 +29,7 @@ export const mealsOfUse = (jarsUsedAWeek: number, jarsPerMeal: number): number =
   Math.round((jarsUsedAWeek / jarsPerMeal) * 100) / 100
 
 /** Jars eaten in the week that begins on a day: none in months when it is eaten fresh. */
-export const jarsInWeek = (need: Need, weekFrom: string): number =>
+const jarsInWeek = (need: Need, weekFrom: string): number =>
   need.freshMonths.includes(monthOf(addDays(weekFrom, 3))) ? 0 : jarsAWeek(need)
 
 interface Week {

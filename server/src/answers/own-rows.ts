@@ -25,7 +25,7 @@ import {
 } from '../db/schema'
 import { toWires } from '../db/wire'
 import type { Actor } from '../http/actor'
-import { kitchenCalendar } from '../season/canning-days'
+import { kitchenCalendar } from '../store/kitchen-calendar'
 import { completeLogbook } from '../store/logbook'
 import { readUse } from '../store/yields'
 

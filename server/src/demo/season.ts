@@ -22,7 +22,7 @@ import {
 } from '../db/schema'
 import { toWires } from '../db/wire'
 import { listLoads } from '../store/loads'
-import { kitchenCalendar } from '../season/canning-days'
+import { kitchenCalendar } from '../store/kitchen-calendar'
 import type { DemoDays } from './days'
 
 /** Weekday, opening, closing, people: evenings after work, long Saturdays, no Wednesdays. */

@@ -1,3 +1,4 @@
+import type { HouseAddress } from '@kelvit/contract'
 import type { Logger } from 'pino'
 import type { Clock } from '../clock/clock'
 import type { Database } from '../db/pool'
@@ -24,4 +25,6 @@ export interface Deps {
   readonly demo: boolean
   readonly openRegistration: boolean
   readonly doors: Doors
+  /** Where the devices of the house find Kelvit; left out where it serves one machine. */
+  readonly house?: () => HouseAddress
 }

@@ -10,38 +10,22 @@ import {
   prepMinutes,
   restingHere,
   rulesOf,
-  type KitchenCalendar,
   type KitchenStretch,
   withLearned,
   portionFood,
   saidFood,
 } from '@kelvit/core'
+import { kitchenCalendar } from '../store/kitchen-calendar'
 import { learnedTimes } from '../store/learned'
 import { eq } from 'drizzle-orm'
 import { Temporal } from 'temporal-polyfill'
 import type { Tx } from '../db/pool'
-import {
-  busyTimes,
-  canners,
-  households,
-  kitchenExceptions,
-  kitchenHours,
-  seasonLoads,
-} from '../db/schema'
+import { canners, households, seasonLoads } from '../db/schema'
 import { toWires } from '../db/wire'
 import type { CanningDay } from '../formats/ical-write'
 
 type HouseholdRow = typeof households.$inferSelect
 type CannerRow = typeof canners.$inferSelect
-
-/** When the kitchen is free, as core reads it. */
-export async function kitchenCalendar(tx: Tx): Promise<KitchenCalendar> {
-  return {
-    hours: await tx.select().from(kitchenHours),
-    exceptions: await tx.select().from(kitchenExceptions),
-    busy: await tx.select().from(busyTimes),
-  }
-}
 
 /** The days of the season plan with their hours, from the opening of the kitchen on. */
 export async function canningDays(

@@ -12,6 +12,7 @@ import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
 import { useNotify } from '../../ui/notice'
 import { Trouble } from '../../ui/states'
+import { Code, useHouse } from './devices'
 import { ROLES } from './roles'
 
 /** A link for one person more. */
@@ -20,13 +21,19 @@ export function Invite() {
   const [link, setLink] = useState<string>()
   const notify = useNotify()
   const client = useQueryClient()
+  const house = useHouse().data
   const make = async (): Promise<void> => {
     try {
       const made = await request<{ path: string }>('POST', paths.invitations, {
         id: uuidv7(),
         role,
       })
-      setLink(window.location.origin + made.path)
+      // A phone of the house comes in by the page that brings trust.
+      setLink(
+        house?.trust
+          ? `${house.trust}?join=${made.path.replace(/^\/join\//, '')}`
+          : window.location.origin + made.path,
+      )
       void client.invalidateQueries({ queryKey: invitationsQuery.queryKey })
     } catch (error) {
       notify.trouble(sentenceOf(error))
@@ -52,6 +59,7 @@ export function Invite() {
           onFocus={(e) => e.target.select()}
         />
       )}
+      {link && <Code of={link} label="Code of the invitation" />}
     </div>
   )
 }

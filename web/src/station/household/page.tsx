@@ -1,4 +1,5 @@
 import { Page as Sheet } from '../../ui/page'
+import { Devices } from './devices'
 import { Kitchen } from './kitchen'
 import { Members } from './members'
 import { Programs } from './programs'
@@ -11,6 +12,7 @@ export function Page() {
         <Kitchen />
         <div className="flex flex-col gap-5">
           <Members />
+          <Devices />
           <Self />
           <Programs />
         </div>
