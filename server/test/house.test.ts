@@ -1,4 +1,5 @@
 // The house address: an authority of its own, certificates that renew, and the page that brings trust.
+import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, statSync } from 'node:fs'
 import { createServer, request } from 'node:https'
 import { tmpdir } from 'node:os'
@@ -53,6 +54,18 @@ describe('the authority of the house', () => {
     const other = await houseCertificate(folder(), NAMES)
     expect(await get({ ca: other.authority })).not.toBe('home')
     server.close()
+  })
+  test('a unit starts it at boot with the same flags, and is removed again', () => {
+    const units = folder()
+    const kelvit = (...args: string[]): string =>
+      execFileSync('./kelvit', args, { encoding: 'utf8', env: { ...process.env, KELVIT_UNITS: units } }) // prettier-ignore
+    const data = folder()
+    expect(kelvit('service', 'install', '--house', '--port', '9333', '--data', data, '--no-demo')).toMatch(/nothing was started/) // prettier-ignore
+    const unit = readFileSync(join(units, 'kelvit.service'), 'utf8')
+    expect(unit).toMatch(new RegExp(`ExecStart=\\S+/kelvit start --port 9333 --data ${data} --house --no-demo`)) // prettier-ignore
+    expect(kelvit('service', 'remove', '--data', data)).toMatch(/no longer starts at boot/)
+    expect(kelvit('service', 'remove', '--data', data)).toMatch(/no service here/)
+    expect(() => kelvit('service', 'start')).toThrow()
   })
   test('the names of this machine are in it', () => {
     expect(houseNames()).toEqual(expect.arrayContaining(['kelvit.local', 'localhost', '127.0.0.1']))
