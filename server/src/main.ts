@@ -55,7 +55,9 @@ async function main(): Promise<void> {
   const at: { house?: House | undefined } = {}
   const app = makeApp(
     {
-      ...(env.KELVIT_HOUSE ? { house: () => at.house?.address() ?? { trust: null, home: null } } : {}),
+      ...(env.KELVIT_HOUSE
+        ? { house: () => at.house?.address() ?? { trust: null, home: null } }
+        : {}),
       db,
       clock,
       log,
