@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill'
 import pino from 'pino'
 import { writeFileSync } from 'node:fs'
-import { createServer, type RequestListener } from 'node:http'
+import { createServer, type RequestListener, type Server } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
 import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
@@ -80,10 +80,7 @@ async function main(): Promise<void> {
   const server = createServer(listener)
   server.on('error', fail)
   server.listen(httpPort, env.KELVIT_HOST ?? '127.0.0.1', () => {
-    const address = server.address()
-    const port = typeof address === 'object' && address ? address.port : env.PORT
-    if (env.KELVIT_READY) writeFileSync(env.KELVIT_READY, `${process.pid}\n`)
-    process.stdout.write(`Kelvit is ready at http://127.0.0.1:${port}\n`)
+    sayReady(server)
     if (at.house) void tellHouse(at.house)
     warmUp().catch((err: unknown) => log.warn({ err: forLog(err) }, 'warming up'))
   })
@@ -99,6 +96,13 @@ async function main(): Promise<void> {
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
+}
+
+function sayReady(server: Server): void {
+  const address = server.address()
+  const port = typeof address === 'object' && address ? address.port : env.PORT
+  if (env.KELVIT_READY) writeFileSync(env.KELVIT_READY, `${process.pid}\n`)
+  process.stdout.write(`Kelvit is ready at http://127.0.0.1:${port}\n`)
 }
 
 const renewHourly = (db: Database, clock: Clock): void =>

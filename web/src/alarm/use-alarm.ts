@@ -59,7 +59,21 @@ function useCalls(first: Due | undefined): void {
 
 function show(key: string, sentence: string): void {
   if (typeof Notification === 'undefined' || Notification.permission !== 'granted') return
-  new Notification('Kelvit', { body: sentence, tag: key, icon: ICON })
+  const about = { body: sentence, tag: key, icon: ICON }
+  const byPage = (): void => {
+    try {
+      new Notification('Kelvit', about)
+    } catch {
+      // Phones only let a service worker show one; sound and screen still call.
+    }
+  }
+  const worker = navigator.serviceWorker as ServiceWorkerContainer | undefined
+  if (!worker) byPage()
+  else
+    void worker
+      .getRegistration()
+      .then((there) => (there ? there.showNotification('Kelvit', about) : byPage()))
+      .catch(() => undefined)
 }
 
 function useTitle(first: Due | undefined): void {

@@ -12,6 +12,7 @@ import { request } from '../sync/request'
 import { wipeCache } from '../sync/cache'
 import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
 import { AskContext } from '../ui/ask'
+import { Part } from '../ui/part'
 import { useNotify } from '../ui/notice'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
@@ -101,10 +102,14 @@ function Inside() {
         onSignOut={signOut}
       />
       <Strips />
-      <Alarm />
-      <Suspense>
-        {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
-      </Suspense>
+      <Part otherwise={null}>
+        <Alarm />
+      </Part>
+      <Part place={String(leaving)} otherwise={UNFETCHED}>
+        <Suspense>
+          {leaving && <Leave waiting={waiting} stay={() => setLeaving(false)} leave={leave} />}
+        </Suspense>
+      </Part>
       <AskContext.Provider value={ask}>
         <Suspense
           fallback={
@@ -113,27 +118,38 @@ function Inside() {
             </div>
           }
         >
-          <Outlet />
+          <Part place={pathname}>
+            <Outlet />
+          </Part>
         </Suspense>
       </AskContext.Provider>
       <FootStrip />
-      <Suspense>{finder && <Finder open onOpenChange={setFinder} />}</Suspense>
-      <Suspense>
-        {asking && (
-          <Asked
-            path={asking}
-            onOpenChange={(o) => !o && setAsking(undefined)}
-            find={() => {
-              setAsking(undefined)
-              setFinder(true)
-            }}
-          />
-        )}
-      </Suspense>
-      <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
+      <Part place={`${finder} ${asking} ${keys}`} otherwise={UNFETCHED}>
+        <Suspense>{finder && <Finder open onOpenChange={setFinder} />}</Suspense>
+        <Suspense>
+          {asking && (
+            <Asked
+              path={asking}
+              onOpenChange={(o) => !o && setAsking(undefined)}
+              find={() => {
+                setAsking(undefined)
+                setFinder(true)
+              }}
+            />
+          )}
+        </Suspense>
+        <Suspense>{keys && <KeyList open onOpenChange={setKeys} />}</Suspense>
+      </Part>
     </StationFacts>
   )
 }
+
+/** Instead of a part whose code is not on this device yet. */
+const UNFETCHED = (
+  <p role="alert" className="fixed inset-x-4 bottom-20 z-50 rounded-md bg-ink p-4 text-crock">
+    This part isn’t on this device yet. Try again when you’re connected.
+  </p>
+)
 
 /** Heard from every page. Of its own, so that a second that passes draws nothing anew. */
 function Alarm() {

@@ -184,6 +184,21 @@ describe('something is due', () => {
     pass(20_000)
     expect(shown).toHaveLength(1)
   })
+  test('a browser that refuses to show one is no end of the stove; a worker shows it where there is one', async () => {
+    const refusing = function () {
+      throw new TypeError('Illegal constructor')
+    }
+    vi.stubGlobal('Notification', Object.assign(refusing, { permission: 'granted' }))
+    Object.defineProperty(document, 'hidden', { value: true, configurable: true })
+    setAlarmSettings({ notify: true })
+    expect(() => listen(running(), 50)).not.toThrow()
+    const showNotification = vi.fn(() => Promise.resolve())
+    Object.defineProperty(navigator, 'serviceWorker', { value: { getRegistration: () => Promise.resolve({ showNotification }) }, configurable: true }) // prettier-ignore
+    pass(20_000)
+    await vi.waitFor(() => expect(showNotification).toHaveBeenCalledWith('Kelvit', expect.objectContaining({ body: 'Tall canner: Read the gauge.' }))) // prettier-ignore
+    Reflect.deleteProperty(navigator, 'serviceWorker')
+    Object.defineProperty(document, 'hidden', { value: false, configurable: true })
+  })
   test('the screen stays awake while a load runs, and no longer', async () => {
     const released = vi.fn(() => Promise.resolve())
     const request = vi.fn(() => Promise.resolve({ release: released }))
@@ -250,7 +265,7 @@ describe('how a device calls', () => {
       await Promise.resolve()
     })
     expect(alarmSettings().notify).toBe(false)
-    expect(screen.getByText(/does not allow notifications here/)).toBeTruthy()
+    expect(screen.getByText(/browser blocks notifications/)).toBeTruthy()
   })
   test('a device without a voice does not offer one', () => {
     vi.stubGlobal('speechSynthesis', undefined)

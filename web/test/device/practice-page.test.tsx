@@ -133,7 +133,7 @@ describe('the page', () => {
   })
   test('says that nothing is recorded, and sends nothing', () => {
     open('first-load')
-    expect(screen.getByText(/nothing here is recorded/)).toBeTruthy()
+    expect(screen.getByText(/Nothing here is recorded/)).toBeTruthy()
     press('Start this load')
     press('Filling begins')
     press('Lid locked, heat on')
