@@ -12,7 +12,7 @@ import { request } from '../sync/request'
 import { wipeCache } from '../sync/cache'
 import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
 import { AskContext } from '../ui/ask'
-import { Part } from '../ui/part'
+import { Loose, Part } from '../ui/part'
 import { useNotify } from '../ui/notice'
 import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
@@ -145,11 +145,7 @@ function Inside() {
 }
 
 /** Instead of a part whose code is not on this device yet. */
-const UNFETCHED = (
-  <p role="alert" className="fixed inset-x-4 bottom-20 z-50 rounded-md bg-ink p-4 text-crock">
-    This part isn’t on this device yet. Try again when you’re connected.
-  </p>
-)
+const UNFETCHED = <Loose>Not on this device yet. Connect, then try again.</Loose>
 
 /** Heard from every page. Of its own, so that a second that passes draws nothing anew. */
 function Alarm() {

@@ -19,8 +19,7 @@ export function Strips() {
   const now = useMinute()
   const jumped = useClockJumped()
   const words = [
-    jumped &&
-      'This device’s clock jumped. Kelvit is asking the server for the time and will correct what you record now.',
+    jumped && 'This device’s clock jumped. Kelvit corrects what you record now.',
     !heard &&
       `No network. This is what Kelvit knew ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&

@@ -9,7 +9,7 @@ import {
   useState,
   type ReactNode,
 } from 'react'
-import { Part } from './part'
+import { Loose, Part } from './part'
 import type { Notice } from './toasts'
 
 interface Notify {
@@ -26,13 +26,6 @@ const MOST = 3
 
 /** What shows them is fetched with the first thing that there is to say. */
 const Toasts = lazy(() => import('./toasts').then((m) => ({ default: m.Toasts })))
-
-/** The last word in plain letters, where what shows them cannot be fetched. */
-const Plain = ({ notices }: { readonly notices: readonly Notice[] }) => (
-  <p role="status" className="fixed inset-x-4 bottom-20 z-50 rounded-md bg-ink p-4 text-crock">
-    {notices.at(-1)?.text}
-  </p>
-)
 
 /** Hands down how to say what was done. */
 export function Notices({ children }: { readonly children: ReactNode }) {
@@ -51,7 +44,7 @@ export function Notices({ children }: { readonly children: ReactNode }) {
   return (
     <Context value={notify}>
       {children}
-      <Part otherwise={<Plain notices={notices} />}>
+      <Part otherwise={<Loose>{notices.at(-1)?.text}</Loose>}>
         <Suspense>{wanted && <Toasts notices={notices} drop={drop} />}</Suspense>
       </Part>
     </Context>

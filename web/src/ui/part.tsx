@@ -13,6 +13,13 @@ export const Sorry = ({ title, about }: { readonly title: string; readonly about
   </main>
 )
 
+/** A word over the page, where what usually says it cannot be fetched. */
+export const Loose = ({ children }: { readonly children: ReactNode }) => (
+  <p role="status" className="fixed inset-x-4 bottom-20 z-50 bg-ink p-4 text-crock">
+    {children}
+  </p>
+)
+
 interface PartProps {
   /** Another place, another try. */
   readonly place?: string
