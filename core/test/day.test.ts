@@ -508,6 +508,19 @@ describe('of sheets that end equally early the easier one', () => {
   }, 120_000)
 })
 
+test('what adding up minutes leaves behind the comma makes no further piece of preparation', () => {
+  const of = (prepMin: number) =>
+    dayLoadOf({ id: 'a', cannerId: 'small', canBy: '2026-08-15', jar: 'quart', jars: 7, prepMin, processMinutes: 25, stageMinutes: cannerClasses[0]!.stageMinutes }) // prettier-ignore
+  for (const whole of [45, 90, 135]) expect(of(whole + 1e-12).stages).toEqual(of(whole).stages)
+  const tight = (prepMin: number) => {
+    const k = kitchen(1)
+    const finish = sheetOf([of(90)], k).finish
+    return daySheet([of(prepMin)], { ...k, closes: finish, people: people(1, OPENS, finish) })
+      .outcome
+  }
+  expect([tight(90), tight(90 + 1e-12)]).toEqual(['sheet', 'sheet'])
+})
+
 describe('a day that has begun', () => {
   const bean = (id: string, cannerId = 'small'): DayLoad => {
     const canner = cannerClasses.find((c) => c.id === cannerId)!

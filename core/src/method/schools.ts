@@ -13,7 +13,7 @@ export const SCHOOLS: readonly School[] = [
   {
     id: 'sources',
     question: 'Which book’s time?',
-    schools: '75 or 90 minutes for the same jar in different tested books.',
+    schools: 'Tested books sometimes print different minutes for the same jar.',
     kelvit: 'The built-in table with its source. You can run longer, never shorter.',
   },
   {

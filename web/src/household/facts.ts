@@ -105,7 +105,7 @@ function useNeedsFact(): Fact | undefined {
   return useMemo(() => {
     if (!needs || !jars || !lots || !loads || !yields) return undefined
     const share = coveredShare(needs.map((n) => viewNeed(n, { jars, lots, loads, yields, today })))
-    if (share === null) return { text: 'nothing asked', short: 'none yet' }
+    if (share === null) return { text: 'no meals yet', short: 'none yet' }
     const percent = `${Math.round(share * 100)}%`
     return { text: `${percent} of the year`, short: percent }
   }, [needs, jars, lots, loads, yields, today])

@@ -122,7 +122,7 @@ export const GEAR: readonly Answer[] = [
   {
     id: 'quart-number',
     ask: 'How many jars fit in a canner sold by quarts?',
-    words: 'canner size quart capacity number jars fit how many sixteen twenty-three litres',
+    words: 'canner size quart capacity number jars fit how many litres size number',
     at: ['gear', 'season'],
     say: 'The number in its name is the pot’s volume, not how many jars it holds. Its manual says how many of each size fit. Under Gear, Kelvit shows its own guess from the pot’s size.',
     source: 'manual',

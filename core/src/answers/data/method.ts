@@ -47,7 +47,7 @@ export const METHOD: readonly Answer[] = [
   {
     id: 'longer-time',
     ask: 'Can the time be longer?',
-    words: 'more minutes extend add over process longer safer book says ninety',
+    words: 'more minutes extend add over process longer safer book says longer',
     at: ['methods'],
     say: 'Yes. The food gets softer but stays safe. You can add minutes for every food or for one, and Kelvit uses the longer time everywhere. You can enter a book’s longer time, but not a shorter one.',
     source: 'practice',

@@ -117,7 +117,9 @@ function JarRows({ change, may }: RowsProps) {
           <span className={`block text-sm font-normal ${worn ? 'text-beet' : 'text-ink-soft'}`}>
             {worn
               ? `${Math.round(runs)} runs each: time to retire the oldest`
-              : `about ${runs.toFixed(1)} runs each`}
+              : runs < 0.05
+                ? 'not used yet'
+                : `about ${runs.toFixed(1)} runs each`}
           </span>
         </th>
         <td>

@@ -151,7 +151,7 @@ function standingDoing(
   return {
     key: 'standing',
     rim: waits ? 'plain' : 'due',
-    title: `${count(standing.length, 'load stands', 'loads stand')} on the board`,
+    title: `${count(standing.length, 'load is', 'loads are')} cooling on the towel`,
     about: waits
       ? `Leave it alone. Check the lids from ${dayTime(ready, now)}.`
       : 'Take the bands off, press each lid, and shelve what sealed.',
