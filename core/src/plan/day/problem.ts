@@ -169,8 +169,12 @@ function chainOf(load: DayLoad, at: LoadNodes): Link[] {
 }
 
 /** Where a running load is: at the first of its times that is not over. */
-const firstOf = ({ stages }: DayLoad, at: LoadNodes): number =>
-  stages.prepare > 0 ? (at.prepare[0] ?? 0) : stages.cook + stages.fill > 0 ? at.fill : at.heat
+function firstOf(load: DayLoad, at: LoadNodes): number {
+  const { prepare, cook, fill } = load.stages
+  if (prepare > 0) return at.prepare[0] ?? 0
+  if (cook + fill > 0) return at.fill
+  return offsets(load).out > 0 ? at.heat : at.unload
+}
 const delayOf = ({ stages }: DayLoad): number => (stages.prepare > 0 ? 0 : stages.cook)
 
 const lasting = (node: number, plus: number, minutes: number, takes: number): Span => ({
