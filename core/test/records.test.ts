@@ -84,6 +84,14 @@ describe('a season from what is written down', () => {
     expect(notesOf({ lots: [late] })[0]).toMatch(/past its can-by/)
     expect(seasonFrom(records({ lots: [late] })).model.lots[0]?.due).toBe(0)
   })
+  test('an expected picking that is late waits on its plants, with all its days', () => {
+    const late = { ...LOT, expected: true, arrivedOn: '2026-08-05', canBy: '2026-08-10' }
+    expect(notesOf({ lots: [late] })[0]).toMatch(/Is it in\?/)
+    expect(seasonFrom(records({ lots: [late] })).model.lots[0]).toMatchObject({
+      arrived: 0,
+      due: 5,
+    })
+  })
 })
 
 describe('bad input is said in words, and the rest is planned', () => {

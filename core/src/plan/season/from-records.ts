@@ -268,12 +268,16 @@ function lotFrom(
 /** The days of a lot in the season, first and last; undefined where it is not planned. */
 function stayOf(
   today: string,
-  lot: Pick<LotRecord, 'arrivedOn' | 'canBy'>,
+  lot: Pick<LotRecord, 'arrivedOn' | 'canBy' | 'expected'>,
   days: number,
   tell: (sentence: string) => void,
 ): Pick<SeasonLot, 'arrived' | 'due'> | undefined {
-  const arrived = daysBetween(today, lot.arrivedOn)
-  const due = daysBetween(today, lot.canBy)
+  const said = daysBetween(today, lot.arrivedOn)
+  // What has not come is on its plants: it waits with its days, and does not rot in the house.
+  const late = lot.expected ? Math.max(0, -said) : 0
+  const arrived = said + late
+  const due = daysBetween(today, lot.canBy) + late
+  if (late > 0) tell(`expected ${late === 1 ? 'yesterday' : `${late} days ago`}. Is it in? Record it, or change its day.`) // prettier-ignore
   if (due < arrived) {
     tell('the can-by date is before the day it comes in. Correct one of them.')
     return undefined
