@@ -234,19 +234,19 @@ describe('what is not read in', () => {
     expect((await who.send('GET', '/api/lots')).body).toHaveLength(1)
   })
   test('what is no ZIP, cut short, or something else in a ZIP', async () => {
-    await refused(strToU8('hello'), /not a ZIP file/)
+    await refused(strToU8('hello'), /isn.t a ZIP file/)
     const { zip } = await demo()
-    await refused(zip.slice(0, zip.length / 2), /not a ZIP file, or it was cut short/)
+    await refused(zip.slice(0, zip.length / 2), /isn.t a ZIP file, or it.s incomplete/)
     await refused(zipSync({ 'other.json': strToU8('{}') }), /no kelvit\.json/)
-    await refused(packed('{"format": "something"}'), /not a household archive/)
+    await refused(packed('{"format": "something"}'), /isn.t a Kelvit household archive/)
     await refused(packed('[1, 2'), /not readable JSON/)
     await refused(
       zipSync({ 'kelvit.json': new Uint8Array([0xff, 0xfe, 0x41]) }),
       /not readable JSON in UTF-8/,
     )
   })
-  test('of a later Kelvit', async () => {
-    await refused(await changed((t) => (t.formatVersion = 99)), /of a later Kelvit/)
+  test('from a newer Kelvit', async () => {
+    await refused(await changed((t) => (t.formatVersion = 99)), /from a newer Kelvit/)
   })
   test('a row that cannot be: a wrong state, a pressure that is no number, a column more', async () => {
     await refused(
@@ -298,7 +298,7 @@ describe('what is not read in', () => {
     const view = new DataView(lying.buffer)
     for (let at = 0; at < lying.length - 4; at++)
       if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 1000, true)
-    await refused(lying, /not a ZIP file|not readable JSON/)
+    await refused(lying, /isn.t a ZIP file|not readable JSON/)
   })
   test('more than 32 MB is not even waited for', async () => {
     const who = await kit.household()

@@ -280,12 +280,12 @@ describe('hostile files are refused with a sentence', () => {
     [
       'another encoding',
       new Uint8Array([...Buffer.from('food,lb\n'), 0xe9, 0xe8, 0x0a]),
-      /not in UTF-8/,
+      /isn’t in UTF-8/,
     ],
-    ['no text at all', new Uint8Array([0x50, 0x4b, 0, 0, 0, 0x0a, 0x41]), /no text file/],
+    ['no text at all', new Uint8Array([0x50, 0x4b, 0, 0, 0, 0x0a, 0x41]), /isn’t a text file/],
     ['no rows', 'food,lb,date\n', /no rows in it/],
-    ['a quote that never ends', 'food,lb\n"beets,2\n'.repeat(3), /quote mark is opened/],
-    ['a row without end', `food,lb\n"${'x'.repeat(300_000)}"\n`, /a row is endless/],
+    ['a quote that never ends', 'food,lb\n"beets,2\n'.repeat(3), /quote mark isn’t closed/],
+    ['a row without end', `food,lb\n"${'x'.repeat(300_000)}"\n`, /a row never ends/],
     [
       'a million rows',
       'food,lb\n'.concat('b,1\n'.repeat(1_000_000)),

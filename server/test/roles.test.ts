@@ -138,6 +138,7 @@ const other: readonly Door[] = [
   { method: 'PUT', path: `${paths.calendarFeeds}/${id()}`, least: 'keeper', body: {} },
   { method: 'DELETE', path: `${paths.calendarFeeds}/${id()}`, least: 'keeper' },
   { method: 'GET', path: `${paths.calendar}/${'x'.repeat(43)}.ics`, least: 'nobody' },
+  { method: 'GET', path: paths.house, least: 'viewer' },
   { method: 'GET', path: paths.health, least: 'nobody' },
   { method: 'GET', path: paths.setup, least: 'nobody' },
   { method: 'GET', path: paths.openapi, least: 'nobody' },

@@ -184,7 +184,7 @@ describe('taking a jar', () => {
       [{ jar: 'quart', preferred: [jars[0].id] }, 422, /a different food or size/],
       [{ preferred: [jars[1].id], at: '2024-01-01T12:00:00Z' }, 422, /canned on 2025-09-01/],
       [{ why: 'moved', toShelfId: id() }, 422, /find this shelf/],
-      [{ foodId: 'untested', preferred: [untested.id] }, 409, /do not eat/],
+      [{ foodId: 'untested', preferred: [untested.id] }, 409, /Don’t eat/],
     ]
     for (const [more, status, words] of tries) {
       const answer = await who.send('PUT', `/api/takes/${id()}`, wish(more))
