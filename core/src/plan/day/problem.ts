@@ -73,7 +73,8 @@ export interface LoadNodes {
 }
 
 /** Preparation is done in even pieces of at most so long, so that hands can look after a canner between. */
-export const pieces = (minutes: number): number => Math.max(1, Math.ceil(minutes / PIECE_MIN - 1e-9))
+export const pieces = (minutes: number): number =>
+  Math.max(1, Math.ceil(minutes / PIECE_MIN - 1e-9))
 
 export function nodesOf(loads: readonly DayLoad[]): readonly LoadNodes[] {
   let next = 1
