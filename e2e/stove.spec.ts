@@ -202,7 +202,7 @@ test('the record of a load of last year opens at its address, and takes down wha
   const load = past.rows.find((l) => l.stage === 'checked')!
   await page.goto(`/stove/${load.id}/record`)
   await expect(
-    page.getByRole('heading', { name: `About this jar of batch ${load.code}?` }),
+    page.getByRole('heading', { name: `What happened in batch ${load.code}?` }),
   ).toBeVisible()
   await expect(page.getByRole('region', { name: 'Jars of this load' })).toContainText('sealed')
   await looksRight(page)

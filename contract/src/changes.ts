@@ -3,7 +3,7 @@ import { paths } from './paths'
 import { route } from './route'
 import { id, instant, listOf, said, shape, version } from './shape'
 
-/** One line of the household's log: a row as it was written, or that it removed. */
+/** One line of the household's log: a row as it was written, or that it is gone. */
 export interface Change {
   /** Its place in the log, in the order of commits; counts from 1 in each household. */
   readonly seq: number
@@ -37,7 +37,7 @@ export interface LogQuery {
   readonly id?: string
 }
 
-/** Which write is taken back: the row it left, or that it removed. */
+/** Which write is taken back: the row it left, or that it is gone. */
 export interface UndoWish {
   readonly table: string
   readonly id: string

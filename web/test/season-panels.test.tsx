@@ -80,7 +80,7 @@ describe('jars of another size', () => {
   test('are offered where some have none; one press splits off what they hold', async () => {
     const sent = press([peas])
     expect(screen.getByText(/You own 8 quarts for this; 40 pints are empty/)).toBeDefined()
-    fireEvent.click(screen.getByRole('button', { name: 'Use them pints' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Put them in pints' }))
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(sent[0]).toEqual([
       'POST',

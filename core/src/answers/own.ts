@@ -20,7 +20,7 @@ import { SOURCES } from './sources'
 import { foodsIn } from './foods-in'
 import { whichFood, type TableAnswer } from './tables'
 
-/** A jar of the household, also one that removed. Days are the household's, ISO. */
+/** A jar of the household, also one that is gone. Days are the household's, ISO. */
 export interface OwnJar extends BookJar {
   readonly code: string
   readonly loadId: string | null

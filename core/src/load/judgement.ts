@@ -46,7 +46,7 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
 /** Heat left on for longer than this over the full time is said, ms. */
 const OVER_MS = 120_000
 
-/** About this jar to have been wrong: it condemns, whenever it is found. */
+/** What is known to have been wrong: it condemns, whenever it is found. */
 const CONDEMNS: Readonly<Partial<Record<DoubtCode, string>>> = {
   'water-low': 'The canner boiled dry before the end.',
   'weight-lifted': 'Somebody lifted the weight before the pressure was gone.',
@@ -109,7 +109,7 @@ export function doubtsOf(setup: LoadSetup, state: LoadState): readonly Doubt[] {
 
 /**
  * The judgement of a load: `as-tested` only with ten unbroken minutes of steam, the full
- * minutes at target without a break, and a cooling nobody cut short. About this jar to have
+ * minutes at target without a break, and a cooling nobody cut short. What is known to have
  * been short condemns whenever it is found; what may have been short is in doubt whenever
  * it is found. Late word can only lengthen or condemn.
  * Source: the tested process is the whole of venting, time at pressure and natural cooling

@@ -143,5 +143,5 @@ function aboutJars(last: PracticeState, state: LoadState, units: UnitSystem, add
     add('lost', 'It boiled dry.')
     add('try', 'Start with two to three inches of water, and use only as much heat as it needs.')
   }
-  if (last.plugBlown) add('lost', 'The overpressure the plug blew.')
+  if (last.plugBlown) add('lost', 'The overpressure plug blew.')
 }

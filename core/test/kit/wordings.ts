@@ -4,7 +4,7 @@ export const WORDINGS = `
 weight popped off | weight-blown
 the jiggler flew across the kitchen | weight-blown
 regulator blew off while canning beans | weight-blown
-overpressure the plug blew, steam shooting out | weight-blown
+overpressure plug let go, steam shooting out | weight-blown
 the rubber plug popped out of the lid | weight-blown
 steam is coming out around the rim | lid-leaks
 hissing from the edge of the lid | lid-leaks

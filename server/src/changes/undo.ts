@@ -48,7 +48,7 @@ const MEANWHILE = 'Somebody changed this since, so we didn’t undo it. Check ho
 
 /**
  * Takes back what one member wrote in one go, by what the log has from before: what was
- * changed is as it was, what was removed is there again, what was made removed. All of it or
+ * changed is as it was, what was removed is there again, what was made is gone. All of it or
  * nothing, and nothing when any of the rows was written again since.
  * @param undoables parents before the rows that point to them.
  */

@@ -592,7 +592,7 @@ export const changes = pgTable(
     version: integer('version'),
     memberId: uuid('member_id'),
     at: instant('at').notNull(),
-    /** The row without its secrets, as the database writes it; null when it removed. */
+    /** The row without its secrets, as the database writes it; null when it is gone. */
     row: jsonb('row').$type<Record<string, unknown>>(),
     /** The transaction that wrote it: what was written together is taken back together. Null for old lines. */
     tx: bigint('tx', { mode: 'number' }),

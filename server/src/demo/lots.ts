@@ -52,7 +52,7 @@ export async function addLot(
   return id
 }
 
-/** What you have and on the way in the middle of a season. */
+/** What is in the house and on the way in the middle of a season. */
 export const PRESENT_LOTS: readonly DemoLot[] = [
   { line: '2 bu beets, Dusk Red', days: -9 },
   { line: '95 lb tomatoes, Long Table', form: 'tomatoes-crushed', days: -1, storage: 'cool' },

@@ -194,7 +194,7 @@ export function useLot(id: string) {
   return listed ? { ...list, data: listed } : asked
 }
 
-/** One jar, also one that removed. Null when there is no such jar in this household. */
+/** One jar, also one that is gone. Null when there is no such jar in this household. */
 export function useJar(id: string) {
   const list = useJars()
   const listed = list.data?.find((j) => j.id === id)

@@ -77,7 +77,7 @@ export const MORE: readonly Answer[] = [
     words:
       'filled jars waiting wait counter stand before canner how long full jars room temperature',
     at: ['stove', 'season'],
-    say: 'Use themto the hot canner within 15 minutes of filling. If they stood at room temperature for more than two hours, don’t can them. Refrigerate or freeze. Kelvit counts from the last jar you filled.',
+    say: 'Put them in the hot canner within 15 minutes of filling. If they stood at room temperature for more than two hours, don’t can them. Refrigerate or freeze. Kelvit counts from the last jar you filled.',
     source: 'principles',
     act: ['The day sheet', '/season'],
   },

@@ -32,7 +32,7 @@ export function Page() {
           title="This lot doesn’t exist"
           action={<ButtonLink to="/harvest">To Harvest</ButtonLink>}
         >
-          It can have been removed, or it belongs to another household.
+          It may have been removed, or it belongs to another household.
         </Empty>
       )}
       {lot && (

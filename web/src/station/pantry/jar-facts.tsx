@@ -35,7 +35,7 @@ const WHERE: Readonly<Record<Jar['state'], string>> = {
   missing: 'missing since the last count',
 }
 
-/** About this jar of a jar, line by line. */
+/** What is known of a jar, line by line. */
 export function JarFacts({ jar, today }: { readonly jar: Jar; readonly today: string }) {
   const shelf = useShelves().data?.find((s) => s.id === jar.shelfId)
   const form = jar.formId ? formOf(jar.formId)?.form.name : undefined

@@ -124,7 +124,7 @@ const describeStack = (jars: readonly Jar[], today: string): string => {
 }
 
 const describe = (jar: Jar, today: string): string =>
-  `Jar ${jar.code}, 1 ${jarName(jar.jar, 1)}, canned ${showDate(jar.cannedOn, today)}, best by ${showDate(jar.bestBy, today)}${jar.useSoon ? ', use soon' : ''}${jar.hold ? ', held: do not eat' : ''}`
+  `Jar ${jar.code}, 1 ${jarName(jar.jar, 1)}, canned ${showDate(jar.cannedOn, today)}, best by ${showDate(jar.bestBy, today)}${jar.useSoon ? ', use soon' : ''}${jar.hold ? ', set aside: don’t eat' : ''}`
 
 interface Line {
   /** What is drawn once: a jar, or a stack that its oldest stands for. */

@@ -83,7 +83,7 @@ function AtTheCanner({ lesson }: { readonly lesson: Lesson }) {
   const { household } = useHousehold()
   const canner = useMemo(() => practiceCanner(lesson), [lesson])
   const load = useMemo(() => practiceLoad(lesson, run.events), [lesson, run.events])
-  // Nothing is looked up anew: the lesson says what it now runs at.
+  // Nothing is looked up anew: the lesson says what it runs at.
   const seen = viewLoad(
     load,
     [canner],

@@ -79,7 +79,7 @@ function OnTheStove({
         title="This load doesn’t exist"
         action={<ButtonLink to="/stove">Back to the stove</ButtonLink>}
       >
-        It can have been dropped before it was started.
+        It may have been removed before it was started.
       </Empty>
     )
   const side = beside.length + standing.length + planned.length > 0

@@ -38,7 +38,7 @@ export function Page() {
   const ready = load !== undefined && canners.data && jars.data
   return (
     <Sheet
-      question={load ? `About this jar of batch ${load.code}?` : 'About this jar of this load?'}
+      question={load ? `What happened in batch ${load.code}?` : 'What happened in this load?'}
       actions={load && <RecordActions load={load} />}
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}
@@ -48,7 +48,7 @@ export function Page() {
           title="This load doesn’t exist"
           action={<ButtonLink to="/stove">Back to the stove</ButtonLink>}
         >
-          It can belong to another household, or was dropped before it was started.
+          It may belong to another household, or it was removed before it was started.
         </Empty>
       )}
       {ready && load && (

@@ -94,7 +94,7 @@ export function Proposal({ view, best, moves, saving, accept, leave }: ProposalP
         <div className="flex gap-2.5">
           {!same && (
             <Button look="main" disabled={saving} onClick={accept}>
-              {saving ? 'Keeping…' : 'Use this plan'}
+              {saving ? 'Saving…' : 'Use this plan'}
             </Button>
           )}
           <Button onClick={leave}>{same ? 'Close' : 'Keep the old plan'}</Button>

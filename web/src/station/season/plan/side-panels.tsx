@@ -143,7 +143,7 @@ export function Runout({
           <span className="min-w-60 grow basis-0">{otherWords(view, o)}</span>
           {mayPlan && (
             <Button size="small" disabled={intoOthers.busy} onClick={() => intoOthers.put(o)}>
-              Use them {jarName(o.to)}
+              Put them in {jarName(o.to)}
             </Button>
           )}
         </div>
