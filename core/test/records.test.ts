@@ -5,6 +5,7 @@ import {
   cannerClasses,
   construct,
   drawnFrom,
+  fixedTimes,
   frostTakes,
   gatherRecords,
   MINIMUM_LOAD,
@@ -361,6 +362,21 @@ describe('gathering a household’s rows', () => {
     const empty = { loads: [] }
     for (const line of model.supplies)
       expect([...drawnFrom(model, empty, line)].reduce((a, b) => a + b, 0)).toBe(0)
+  })
+  test('a load at the stove takes today what is left of it, also when it began before midnight', () => {
+    const at = { stage: 'processing' as const, passed: 5, left: 20 }
+    const before = { ...load('processing', 7, 7), startsAt: '2026-08-14T05:00:00Z', at }
+    const records = gatherRecords(rows({ loads: [before] }))
+    expect(records.loads).toMatchObject([{ onDate: TODAY, at }])
+    const { model } = seasonFrom(records)
+    const s = CANNER.stageMinutes
+    expect(fixedTimes(model)[0]).toEqual([
+      { canner: 0, hands: 0, run: 20 + s.coolMin + s.restMin + Math.ceil(s.unloadMin) },
+    ])
+    // Where nobody says where it is, the whole of it is still to come.
+    const { at: _at, ...unsaid } = before
+    const whole = seasonFrom(gatherRecords(rows({ loads: [unsaid] })))
+    expect(fixedTimes(whole.model)[0]?.[0]?.run).toBeGreaterThan(40 + s.coolMin + s.restMin)
   })
   test('the rest is the one the house keeps at the stove', () => {
     const { settings } = rows()

@@ -1,14 +1,12 @@
 import type { LoadWithEvents, SeasonPortion } from '@kelvit/contract'
 import {
-  loadAt,
   runningLoad,
   STOVE_STAGES,
   wallClock,
   type HouseholdRules,
   type KitchenStretch,
 } from '@kelvit/core'
-import type { SeasonView } from '../household/season'
-import { stateOf } from '../sync/loads'
+import { runningAt, type SeasonView } from '../household/season'
 import { entryOf, type DayEntry } from './entries'
 
 /** A sheet that begins now is laid out anew every so many minutes. */
@@ -63,8 +61,6 @@ function runningEntry(
   household: Household,
 ): readonly DayEntry[] {
   const portions = load.portions.map((p): SeasonPortion => ({ ...p, lotId: p.lotId ?? '' }))
-  const state = stateOf(load)
-  const { clock } = loadAt(load.setup, state, at, household.units)
   return entryOf(
     { id: load.id, cannerId: load.cannerId, portions },
     'running',
@@ -73,11 +69,7 @@ function runningEntry(
     new Set(),
     load.setup.minutes,
   ).flatMap((entry) => {
-    const day = runningLoad(entry.day, {
-      stage: state.stage,
-      passed: Math.max(0, (at - state.since) / MIN_MS),
-      left: clock.kind === 'down' ? Math.max(0, clock.leftMs / MIN_MS) : null,
-    })
+    const day = runningLoad(entry.day, runningAt(load, at, household.units))
     return day ? [{ ...entry, day }] : []
   })
 }

@@ -1,10 +1,13 @@
-import type { CannerRead, SeasonLoad, SeasonPortion } from '@kelvit/contract'
+import type { CannerRead, LoadWithEvents, SeasonLoad, SeasonPortion } from '@kelvit/contract'
 import {
   daysBetween,
   gatherRecords,
+  loadAt,
   seasonFrom,
+  STOVE_STAGES,
   wallClock,
   type PlanLoad,
+  type RunningAt,
   type Season,
   type SeasonModel,
   type SeasonPlan,
@@ -25,6 +28,7 @@ import {
   useYields,
 } from '../sync/queries'
 import { useMinute } from '../sync/clock'
+import { stateOf } from '../sync/loads'
 import { useHousehold, useToday } from './session'
 
 /** Everything the season's pages stand on. */
@@ -101,6 +105,20 @@ export function storedLoad(
   }
 }
 
+/**
+ * Where a load at the stove is.
+ * @param at epoch ms.
+ */
+export function runningAt(load: LoadWithEvents, at: number, units: 'us' | 'metric'): RunningAt {
+  const state = stateOf(load)
+  const { clock } = loadAt(load.setup, state, at, units)
+  return {
+    stage: state.stage,
+    passed: Math.max(0, (at - state.since) / 60_000),
+    left: clock.kind === 'down' ? Math.max(0, clock.leftMs / 60_000) : null,
+  }
+}
+
 /** The queries a season is made of, with the first that failed. */
 function useSeasonQueries() {
   const queries = {
@@ -129,7 +147,7 @@ export function useSeason(): {
   const { household } = useHousehold()
   const today = useToday()
   const now = useMinute()
-  const { zone, altitudeFt, settings } = household
+  const { zone, altitudeFt, settings, units } = household
   // A quarter of an hour is as fine as a season's plan needs to know the time.
   const quarter = Math.floor(now / 900_000) * 900_000
   const yields = q.yields.data
@@ -147,7 +165,9 @@ export function useSeason(): {
       settings,
       calendar: { hours, exceptions, busy },
       lots,
-      loads,
+      loads: loads.map((l) =>
+        STOVE_STAGES.includes(l.stage) ? { ...l, at: runningAt(l, quarter, units) } : l,
+      ),
       canners,
       jars,
       yields,
@@ -173,6 +193,7 @@ export function useSeason(): {
     zone,
     altitudeFt,
     settings,
+    units,
   ])
   return { view, broken }
 }

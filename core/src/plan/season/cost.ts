@@ -1,5 +1,16 @@
+import { dayLoadOf } from '../day/from-load'
+import { runningLoad } from '../day/running'
+import type { DayLoad } from '../day/types'
 import { dayLength, loadTimes, type LoadTimes } from './length'
-import { fade, lossOf, weightsOf, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
+import {
+  fade,
+  lossOf,
+  weightsOf,
+  type FixedLoad,
+  type PlanLoad,
+  type SeasonModel,
+  type SeasonPlan,
+} from './model'
 import { foodsBeyond, lengthCost, minutesLate, WEIGHTS } from './weights'
 
 /** What a plan comes to. */
@@ -61,15 +72,38 @@ export function timesOf(model: SeasonModel, load: PlanLoad): LoadTimes {
   )
 }
 
+/** A load that stays as a day sheet sees it: of one at the stove, what is left of it. */
+export function fixedLoad(model: SeasonModel, fixed: FixedLoad, at: number): DayLoad[] {
+  const canner = model.canners[fixed.canner]
+  if (!canner) return []
+  const whole = dayLoadOf({
+    ...fixed,
+    id: `fixed ${at}`,
+    cannerId: canner.id,
+    canBy: '',
+    stageMinutes: canner.stageMinutes,
+  })
+  return [(fixed.at && runningLoad(whole, fixed.at)) ?? whole]
+}
+
+function timesLeft(canner: number, { prepare, cook, fill, ...run }: DayLoad['stages']): LoadTimes {
+  return {
+    canner,
+    hands: prepare + fill,
+    run: Object.values(run).reduce((a, b) => a + b, 0),
+    ...(cook > 0 ? { cook } : {}),
+  }
+}
+
 /** Times of the loads that stay, by day. */
 export function fixedTimes(model: SeasonModel): readonly (readonly LoadTimes[])[] {
   const byDay: LoadTimes[][] = model.days.map(() => [])
-  for (const f of model.fixed) {
+  for (const [i, f] of model.fixed.entries()) {
     const stages = model.canners[f.canner]?.stageMinutes
-    if (stages)
-      byDay[f.day]?.push(
-        loadTimes(f.canner, stages, f.jars, f.prepMin, f.processMinutes, f.cookMin),
-      )
+    if (!stages) continue
+    const whole = loadTimes(f.canner, stages, f.jars, f.prepMin, f.processMinutes, f.cookMin)
+    const rest = f.at ? fixedLoad(model, f, i)[0]?.stages : undefined
+    byDay[f.day]?.push(rest ? timesLeft(f.canner, rest) : whole)
   }
   return byDay
 }

@@ -2,7 +2,7 @@ import { dayLoadOf } from '../day/from-load'
 import { dayFinish, dayFits } from '../day/sheet'
 import type { DayKitchen, DayLoad } from '../day/types'
 import type { Board, BoardLoad } from './board'
-import { cookMinutesOf, jarsOf, processMinutesOf } from './cost'
+import { cookMinutesOf, fixedLoad, jarsOf, processMinutesOf } from './cost'
 import { spanOf, type PlanLoad, type SeasonModel } from './model'
 
 /** Long enough for any day to be laid out. */
@@ -31,22 +31,7 @@ export class DayEnds {
 
   constructor(private readonly model: SeasonModel) {
     this.fixed = model.days.map((_, d) =>
-      model.fixed
-        .filter((f) => f.day === d)
-        .flatMap((f, i): DayLoad[] => {
-          const canner = model.canners[f.canner]
-          return canner
-            ? [
-                dayLoadOf({
-                  ...f,
-                  id: `fixed ${i}`,
-                  cannerId: canner.id,
-                  canBy: '',
-                  stageMinutes: canner.stageMinutes,
-                }),
-              ]
-            : []
-        }),
+      model.fixed.filter((f) => f.day === d).flatMap((f, i) => fixedLoad(model, f, i)),
     )
   }
 

@@ -11,6 +11,7 @@ import { foodIdOf, type JarOf } from '../../method/mixed-name'
 import type { Feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { kitchenOn, type KitchenCalendar, type KitchenStretch } from '../../time/kitchen'
+import type { RunningAt } from '../day/running'
 import { prepPerJar } from './length'
 import { LEANING_WEIGHTS } from './weights'
 import type {
@@ -60,6 +61,8 @@ export interface LoadRecord {
   readonly prepMin: number
   readonly processMinutes: number
   readonly cookMin?: number
+  /** Where it is now, for a load at the stove. */
+  readonly at?: RunningAt
 }
 
 /** Pieces on hand of something jars draw; kinds that nobody counts are left out. */

@@ -11,7 +11,8 @@ import { rulesOf } from '../../method/lookup'
 import type { HouseholdRules } from '../../method/data/types'
 import { addDays, dateAt } from '../../time/dates'
 import type { KitchenCalendar } from '../../time/kitchen'
-import { isOpenLot } from '../../words'
+import { isOpenLot, STOVE_STAGES } from '../../words'
+import type { RunningAt } from '../day/running'
 import type {
   CannerRecord,
   LoadRecord,
@@ -25,6 +26,8 @@ export interface LoadOnRecord extends BookLoad {
   /** ISO instant. */
   readonly startsAt: string
   readonly setup: { readonly minutes: number }
+  /** Where it is now, for a load at the stove; the whole of it is still to come where left out. */
+  readonly at?: RunningAt
 }
 
 /** What a season is planned from, of a household's rows. */
@@ -102,7 +105,11 @@ function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
   // Filled jars have their lids already and are counted as full.
   const open = load.portions.filter((p) => p.filled === null)
   return {
-    onDate: dateAt(Date.parse(load.startsAt), rows.zone),
+    // What is on the stove takes today's canner, also when it was started before midnight.
+    onDate: STOVE_STAGES.includes(load.stage)
+      ? rows.today
+      : dateAt(Date.parse(load.startsAt), rows.zone),
+    ...(load.at ? { at: load.at } : {}),
     cannerId: load.cannerId,
     jar: first?.jar ?? 'quart',
     mouth: first?.mouth ?? 'regular',

@@ -1,3 +1,4 @@
+import type { RunningAt } from '../day/running'
 import type { Minutes, Psi } from '../../quantity/units'
 import type { JarSize, Mouth, Pack } from '../../words'
 import { PLAIN_WEIGHTS, type KeeperWeights } from './weights'
@@ -98,6 +99,8 @@ export interface FixedLoad {
   readonly processMinutes: number
   /** Minutes that it boils or simmers before it is filled. */
   readonly cookMin?: number
+  /** Where it is when the first day begins, for a load at the stove. */
+  readonly at?: RunningAt
 }
 
 export interface SeasonModel {
