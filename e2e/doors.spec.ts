@@ -247,3 +247,10 @@ test('invitations are seen and withdrawn by a keeper', async ({ page, browser, b
   await guest.goto(link)
   await expect(guest.getByRole('alert')).toContainText('Ask the keeper for a new one')
 })
+
+test('a connection outlasts a cook’s pause: what is sent after it is not lost', async ({
+  request,
+}) => {
+  const answer = await request.get('/api/health')
+  expect(answer.headers()['keep-alive']).toBe('timeout=65')
+})

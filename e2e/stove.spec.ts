@@ -109,8 +109,8 @@ test('an evening that went wrong is told in two taps, also from the record, and 
 
   const jar = held.find((j: { state: string }) => j.state === 'on-shelf')
   await page.goto('/pantry')
-  await page.getByRole('button', { name: new RegExp(`Jar ${jar.code},.*held`) }).click()
-  await expect(page.getByText('Held: do not eat.')).toBeVisible()
+  await page.getByRole('button', { name: new RegExp(`Jar ${jar.code},.*set aside`) }).click()
+  await expect(page.getByText('Set aside: don’t eat.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Take this jar' })).toHaveCount(0)
   await looksRight(page)
   await page.goto(`/stove/${shelved}/record`)

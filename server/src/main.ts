@@ -9,7 +9,7 @@ import { migrateDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
 import { warmUp } from './heavy/beside'
-import { openHouse, type House } from './house/open'
+import { IDLE_MS, openHouse, type House } from './house/open'
 import { forLog } from './http/errors'
 import { openLive } from './changes/live'
 import { readFor } from './changes/log'
@@ -77,7 +77,7 @@ async function main(): Promise<void> {
   const listener: RequestListener = (req, res) => void answer(req, res)
   const httpPort = Number(env.PORT ?? 8484)
   at.house = await houseFor(listener, hosts, httpPort)
-  const server = createServer(listener)
+  const server = createServer({ keepAliveTimeout: IDLE_MS }, listener)
   server.on('error', fail)
   server.listen(httpPort, env.KELVIT_HOST ?? '127.0.0.1', () => {
     sayReady(server)

@@ -63,7 +63,7 @@ describe('a jar', () => {
   })
   test('held: neither taken nor given, and it says do not eat', () => {
     at({ hold: 'in-doubt', loadId: 'd1' })
-    expect(screen.getByText('Held: do not eat.')).toBeDefined()
+    expect(screen.getByText('Set aside: don’t eat.')).toBeDefined()
     for (const name of ['Take this jar', 'Opened', 'Give it away'])
       expect(screen.queryByRole('button', { name })).toBeNull()
     expect(screen.getByRole('button', { name: 'Throw it away' })).toBeDefined()

@@ -18,6 +18,12 @@ import { TRUST_SCRIPT, trustPage } from './trust-page'
 const LOOK_MS = 60_000
 const READY = '<svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"/>'
 
+/**
+ * How long a connection stays open between requests: a browser that writes on one that is just
+ * being closed loses what it wrote, and five seconds are less than a cook's pause.
+ */
+export const IDLE_MS = 65_000
+
 export interface HouseOptions {
   /** Where authority and certificate are kept. */
   readonly folder: string
@@ -41,7 +47,8 @@ export interface House {
 export async function openHouse(options: HouseOptions): Promise<House> {
   const { folder, httpsPort, listener, log } = options
   let made = await renewed(folder, options.hosts)
-  const home = createTlsServer({ key: made.key, cert: made.cert }, (req, res) => {
+  const secrets = { key: made.key, cert: made.cert, keepAliveTimeout: IDLE_MS }
+  const home = createTlsServer(secrets, (req, res) => {
     if (req.url?.startsWith('/house-ready.svg')) ready(res)
     else listener(req, res)
   })

@@ -100,7 +100,7 @@ export function JarCaution({ jar, today }: { readonly jar: Jar; readonly today: 
   if (jar.hold)
     return (
       <Caution>
-        <strong>Held: do not eat.</strong> {holdSentence(jar.hold, hours)}{' '}
+        <strong>Set aside: don’t eat.</strong> {holdSentence(jar.hold, hours)}{' '}
         {jar.loadId && (
           <Link to={`/stove/${jar.loadId}/record`} className="font-semibold text-kettle underline">
             Its load’s record
