@@ -72,7 +72,7 @@ test('the logbook is searched and its address shared; a year is gone through', a
   await page.getByRole('main').getByRole('link', { name: 'The year', exact: true }).click()
   await page.getByRole('link', { name: '2025', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'How was 2025?' })).toBeVisible()
-  await expect(page.getByRole('img', { name: /^Snap beans: \d+ put up/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Snap beans: \d+ canned/ })).toBeVisible()
 })
 
 test('January with no mouse, at twice the size: the logbook, the year, next season, the files', async ({

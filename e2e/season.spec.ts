@@ -155,7 +155,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
 test('what if: answers stand side by side, and one is taken', async ({ page }) => {
   await enterDemo(page)
   await page.goto('/season/what-if')
-  const helper = page.getByRole('region', { name: 'With one helper more' })
+  const helper = page.getByRole('region', { name: 'With one more helper' })
   await expect(helper.getByText('canning days', { exact: true })).toBeVisible({ timeout: 90_000 })
   await page.getByLabel('Which day').selectOption({ label: 'Sun 16 Aug' })
   await page.getByRole('button', { name: 'Ask', exact: true }).click()

@@ -138,9 +138,9 @@ const atYear = (told: unknown, at = '/records/year/2025') =>
 describe('the year', () => {
   test('says first what it came to, and draws a row a food with the same figures', () => {
     atYear(beets2025())
-    expect(screen.getByText('7 jars put up in 1 load, 1 eaten')).toBeDefined()
+    expect(screen.getByText('7 jars canned in 1 load, 1 eaten')).toBeDefined()
     expect(screen.getByText(/7 quarts of food, about 3 hours/)).toBeDefined()
-    expect(screen.getByRole('img', { name: 'Beets: 7 put up, 1 eaten, 6 left' })).toBeDefined()
+    expect(screen.getByRole('img', { name: 'Beets: 7 canned, 1 eaten, 6 left' })).toBeDefined()
     expect(
       within(screen.getByRole('region', { name: 'What failed' })).getByText('Nick in the rim'),
     ).toBeDefined()

@@ -190,7 +190,7 @@ describe('words', () => {
       '2 jars lost, 25 min more past closing',
     )
     expect(costWords({ ...nothing, lost: -1, days: -1, portions: 0, loads: -2 })).toBe(
-      '1 jar saved, 2 loads fewer, 1 canning day fewer',
+      '1 jar saved, 2 fewer loads, 1 fewer canning day',
     )
   })
   test('why something is not possible', () => {

@@ -65,7 +65,7 @@ describe('what wants doing', () => {
   test('jars past their best are not promised as fresh', () => {
     const old = jar({ id: 'j', foodId: 'beets', bestBy: '2026-08-01' })
     const [pull] = shown({ jars: [old] })
-    expect(pull).toMatch(/One jar to pull.*all of them are past their best: look at each/)
+    expect(pull).toMatch(/One jar to pull.*all of them are past their best. Check each one/)
   })
   test('a canner that may not be used says why', () => {
     const blocks = [

@@ -88,6 +88,15 @@ function stageMs(setup: LoadSetup, state: LoadState): number | null {
   }
 }
 
+/** The clock of a load's stage at a moment, epoch ms. */
+export function clockAt(setup: LoadSetup, state: LoadState, now: number): StageClock {
+  const set = stageMs(setup, state)
+  if (set !== null) return down(state.since, set, now)
+  return ['planned', 'checked', 'aborted'].includes(state.stage)
+    ? { kind: 'none' }
+    : up(state.since, now)
+}
+
 /**
  * What the clocks of a load say at a moment. Pure: the same on every device.
  * @param now epoch ms.
@@ -99,10 +108,7 @@ export function loadAt(
   now: number,
   units: UnitSystem,
 ): LoadNow {
-  const set = stageMs(setup, state)
-  const running = !['planned', 'checked', 'aborted'].includes(state.stage)
-  const clock: StageClock =
-    set !== null ? down(state.since, set, now) : running ? up(state.since, now) : { kind: 'none' }
+  const clock = clockAt(setup, state, now)
   const prompts = promptsAt(setup, state, clock, now, units)
   return { clock, prompts, prompt: prompts[0] ?? null, reprocessBy: reprocessBy(state) }
 }

@@ -31,7 +31,7 @@ export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void
     const text = await beside(
       'csv-write',
       { kind, tables },
-      'These rows take too long to export. Try again later.',
+      'We couldn’t export these rows in time. Try again later.',
     )
     ctx.type = 'text/csv; charset=utf-8'
     ctx.attachment(`kelvit-${kind}.csv`)
@@ -44,7 +44,7 @@ export function csvRoutes(router: Router, deps: Deps, writers: CsvWriters): void
     const read = await beside(
       'csv',
       { bytes, kind, columns, reading },
-      'This file takes too long to read. Nothing was imported.',
+      'We couldn’t read this file in time. Nothing was imported.',
     )
     return deps.db.inHousehold(actor, (tx) => takeRows(tx, deps, actor, query, read, writers))
   })

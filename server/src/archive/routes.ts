@@ -30,7 +30,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
     const zip = await beside(
       'archive-write',
       { ...parts, schema: JSON.stringify(archiveSchema(), null, 2) },
-      'This archive takes too long to pack. Try again later.',
+      'We couldn’t export the archive in time. Try again later.',
     )
     ctx.type = 'application/zip'
     ctx.attachment('kelvit-archive.zip')
@@ -48,7 +48,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
     const read = await beside(
       'archive-read',
       { zip, usual: DEFAULT_SETTINGS },
-      'This archive takes too long to read. Nothing was imported.',
+      'We couldn’t read this archive in time. Nothing was imported.',
     )
     const household = JSON.parse(read.household) as Household
     const rows = await deps.db.inHousehold(actor, (tx) =>

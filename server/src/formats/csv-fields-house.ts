@@ -13,7 +13,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'jars_per_meal',
         required: false,
         heads: ['jars a meal', 'jars meal'],
-        help: 'Jars that one meal takes; left out, one.',
+        help: 'Jars for one meal. If you leave it out, one.',
         read: readMore(0.05, 50),
       },
       {
@@ -27,7 +27,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'fresh_months',
         required: false,
         heads: ['fresh', 'eaten fresh'],
-        help: 'Months in which it is eaten fresh: 7 8 9.',
+        help: 'Months when you eat it fresh, such as 7 8 9.',
         read: readMonths,
       },
       {
@@ -41,7 +41,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'certainty',
         required: false,
         heads: ['how sure'],
-        help: 'How sure to be of it: 0.5, 0.8, 0.9 or 0.95; left out, 0.8.',
+        help: 'How sure you want to be: 0.5, 0.8, 0.9 or 0.95. If you leave it out, 0.8.',
         read: (cell) => {
           const read = readNumber(cell.replace(/\s*%$/, ''))
           const share = read.ok ? (read.value > 1 ? read.value / 100 : read.value) : NaN
@@ -118,14 +118,14 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'bought_on',
         required: false,
         heads: ['bought', 'date'],
-        help: 'When the box was bought; left out, today.',
+        help: 'When you bought the box. If you leave it out, today.',
         read: readDay,
       },
       {
         name: 'left',
         required: false,
         heads: [],
-        help: 'Lids that are left; left out, all.',
+        help: 'Lids left in the box. If you leave it out, all.',
         read: readCount(0, 100_000),
       },
     ],

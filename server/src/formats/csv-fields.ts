@@ -32,14 +32,14 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'canned_on',
         required: true,
         heads: ['canned', 'date', 'date canned', 'day', 'put up'],
-        help: 'The day it was put up: 2026-08-14, 14 Aug 2026, 14.8.2026.',
+        help: 'The day it was canned, such as 2026-08-14, 14 Aug 2026 or 14.8.2026.',
         read: readPast,
       },
       {
         name: 'count',
         required: false,
         heads: ['jars', 'quantity', 'qty', 'number', 'how many'],
-        help: 'How many such jars; left out, one.',
+        help: 'How many jars like this. If you leave it out, one.',
         read: readCount(1, 500),
       },
       {
@@ -53,10 +53,10 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'state',
         required: false,
         heads: ['status'],
-        help: 'Left out, on the shelf. What was eaten, given, thrown away or set aside is not read in.',
+        help: 'If you leave it out, the jar is on the shelf. Jars that were eaten, given, discarded or set aside aren’t imported.',
         read: oneWord(
           { 'on shelf': 'on-shelf', here: 'on-shelf' },
-          'Only jars that stand on a shelf are read in.',
+          'Only jars on a shelf are imported.',
         ),
       },
       {
@@ -73,17 +73,17 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'held',
         required: false,
         heads: ['hold'],
-        help: 'Filled where the jar is held back by what was judged of its load: such a jar is not read in.',
+        help: 'Filled if the jar is set aside because of its load. Such a jar isn’t imported.',
         read: () => ({ trouble: 'This jar is set aside because of its load’s judgement.' }),
       },
       {
         name: 'process',
         required: false,
         heads: ['known', 'tested'],
-        help: 'told, where it is known that it was processed as tested; left out, unknown: to be eaten soon or not at all.',
+        help: 'Write “told” if you know that it was processed as tested. If you leave it out, nobody knows: eat it soon or not at all.',
         read: oneWord(
           { told: 'told', unknown: 'unknown', yes: 'told', no: 'unknown' },
-          'Say told or unknown.',
+          'Write told or unknown.',
         ),
       },
       {
@@ -95,7 +95,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
       },
     ],
     words: (v) =>
-      `${jarWords(v)}, put up ${sayDate(String(v.canned_on))}${v.shelf ? `, ${String(v.shelf)}` : ''}${v.process === 'told' ? '' : ', process unknown'}`,
+      `${jarWords(v)}, canned ${sayDate(String(v.canned_on))}${v.shelf ? `, ${String(v.shelf)}` : ''}${v.process === 'told' ? '' : ', process unknown'}`,
   },
   lots: {
     fields: [
@@ -147,7 +147,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'storage',
         required: false,
         heads: ['kept', 'stored'],
-        help: 'room or cool; left out, room.',
+        help: 'Write room or cool. If you leave it out, room.',
         read: oneWord(
           { room: 'room', cool: 'cool', cold: 'cool', fridge: 'cool', cellar: 'cool' },
           'Say room or cool.',
@@ -157,7 +157,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'source',
         required: false,
         heads: ['origin'],
-        help: 'garden, bought or given; left out, garden.',
+        help: 'Write garden, bought or given. If you leave it out, garden.',
         read: oneWord(
           { garden: 'garden', bought: 'bought', given: 'given' },
           'Say garden, bought or given.',
@@ -174,10 +174,10 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'state',
         required: false,
         heads: [],
-        help: 'in-house or expected; left out, in the house. Lots that are over are not read in.',
+        help: 'Write in-house or expected. If you leave it out, in-house. Finished lots aren’t imported.',
         read: oneWord(
           { 'in house': 'in-house', expected: 'expected', here: 'in-house' },
-          'Only lots in the house or expected are read in.',
+          'Only lots in the house or expected are imported.',
         ),
       },
       note,

@@ -50,7 +50,7 @@ export function readForm(cell: string, { row }: Cell): Read {
   const form = food.forms.find((f) => f.id === cell || normalise(f.name) === wanted)
   if (form) return { value: form.id }
   return {
-    trouble: `${shortName(food)} are put up as ${food.forms.map((f) => f.name).join('; ')}.`,
+    trouble: `${shortName(food)} are canned as ${food.forms.map((f) => f.name).join('; ')}.`,
   }
 }
 

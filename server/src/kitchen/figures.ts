@@ -38,7 +38,7 @@ export async function fitCanner(
 ): Promise<FitCanner> {
   const [row] = await tx.select().from(canners).where(eq(canners.id, cannerId))
   if (!row || row.retired)
-    throw unprocessable('no-canner', 'We can’t find this canner among those in use.')
+    throw unprocessable('no-canner', 'This canner isn’t in use here. Choose another one.')
   const test = (await lastTests(tx, [cannerId])).get(cannerId)
   const [block] = blocksOf(row, test, dateAt(deps.clock.now(), actor.zone))
   if (block) throw conflict('canner-blocked', block.sentence)

@@ -31,7 +31,7 @@ export function calendarRoutes(router: Router, deps: Deps): void {
     const read = await beside(
       'calendar',
       { text, zone: actor.zone, from: today, until: addDays(today, AHEAD_DAYS) },
-      'This calendar file takes too long to read. Nothing was imported.',
+      'We couldn’t read this calendar file in time. Nothing was imported.',
     )
     return deps.db.inHousehold(actor, (tx) => keepTimes(tx, actor, read))
   })

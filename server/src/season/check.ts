@@ -34,7 +34,7 @@ export async function seasonChecker(
   return (load) => {
     const row = gear.find((c) => c.id === load.cannerId)
     if (!row || row.retired)
-      throw unprocessable('no-canner', 'We can’t find this canner among those in use.')
+      throw unprocessable('no-canner', 'This canner isn’t in use here. Choose another one.')
     const test = tests.get(row.id)
     // A dial can be tested until then; what is broken is not planned with.
     const [block] = blocksOf(row, test, today).filter(

@@ -88,6 +88,6 @@ async function reviewNotes(tx: Tx, today: string): Promise<readonly DayNote[]> {
     key: `review-${on}`,
     date: on,
     summary: `${n} ${n === 1 ? 'jar comes' : 'jars come'} up for review`,
-    details: 'Look at each: lid, liquid, colour. Eat it soon, or throw it away when in doubt.',
+    details: 'Check each jar’s lid, liquid and color. Eat it soon. When in doubt, throw it out.',
   }))
 }

@@ -70,7 +70,7 @@ export function YearWeeks({ weeks, year, rows, hours, hoursNote }: YearWeeksProp
         width={width}
         height={y}
         role="img"
-        aria-label={`${year} by weeks: jars put up and eaten`}
+        aria-label={`${year} by weeks: jars canned and eaten`}
         className="block max-w-full"
       >
         <defs>

@@ -1,12 +1,14 @@
 import type { LoadWithEvents, SeasonPortion } from '@kelvit/contract'
 import {
+  runningAt,
   runningLoad,
   STOVE_STAGES,
   wallClock,
   type HouseholdRules,
   type KitchenStretch,
 } from '@kelvit/core'
-import { runningAt, type SeasonView } from '../household/season'
+import type { SeasonView } from '../household/season'
+import { stateOf } from '../sync/loads'
 import { entryOf, type DayEntry } from './entries'
 
 /** A sheet that begins now is laid out anew every so many minutes. */
@@ -69,7 +71,7 @@ function runningEntry(
     new Set(),
     load.setup.minutes,
   ).flatMap((entry) => {
-    const day = runningLoad(entry.day, runningAt(load, at, household.units))
+    const day = runningLoad(entry.day, runningAt(load.setup, stateOf(load), at))
     return day ? [{ ...entry, day }] : []
   })
 }

@@ -114,7 +114,7 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
       open
       wide
       onOpenChange={(o) => !o && onClose()}
-      title={canner ? `Change the ${canner.name.toLowerCase()}` : 'Add a canner'}
+      title={canner ? `Change ${canner.name}` : 'Add a canner'}
       about="A canner holds at least four quarts upright and keeps its pressure. Electric multi-cookers aren’t canners."
     >
       <FormProvider {...form}>

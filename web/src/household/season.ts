@@ -1,13 +1,12 @@
-import type { CannerRead, LoadWithEvents, SeasonLoad, SeasonPortion } from '@kelvit/contract'
+import type { CannerRead, SeasonLoad, SeasonPortion } from '@kelvit/contract'
 import {
   daysBetween,
   gatherRecords,
-  loadAt,
+  runningAt,
   seasonFrom,
   STOVE_STAGES,
   wallClock,
   type PlanLoad,
-  type RunningAt,
   type Season,
   type SeasonModel,
   type SeasonPlan,
@@ -105,20 +104,6 @@ export function storedLoad(
   }
 }
 
-/**
- * Where a load at the stove is.
- * @param at epoch ms.
- */
-export function runningAt(load: LoadWithEvents, at: number, units: 'us' | 'metric'): RunningAt {
-  const state = stateOf(load)
-  const { clock } = loadAt(load.setup, state, at, units)
-  return {
-    stage: state.stage,
-    passed: Math.max(0, (at - state.since) / 60_000),
-    left: clock.kind === 'down' ? Math.max(0, clock.leftMs / 60_000) : null,
-  }
-}
-
 /** The queries a season is made of, with the first that failed. */
 function useSeasonQueries() {
   const queries = {
@@ -147,7 +132,7 @@ export function useSeason(): {
   const { household } = useHousehold()
   const today = useToday()
   const now = useMinute()
-  const { zone, altitudeFt, settings, units } = household
+  const { zone, altitudeFt, settings } = household
   // A quarter of an hour is as fine as a season's plan needs to know the time.
   const quarter = Math.floor(now / 900_000) * 900_000
   const yields = q.yields.data
@@ -166,7 +151,7 @@ export function useSeason(): {
       calendar: { hours, exceptions, busy },
       lots,
       loads: loads.map((l) =>
-        STOVE_STAGES.includes(l.stage) ? { ...l, at: runningAt(l, quarter, units) } : l,
+        STOVE_STAGES.includes(l.stage) ? { ...l, at: runningAt(l.setup, stateOf(l), quarter) } : l,
       ),
       canners,
       jars,
@@ -193,7 +178,6 @@ export function useSeason(): {
     zone,
     altitudeFt,
     settings,
-    units,
   ])
   return { view, broken }
 }

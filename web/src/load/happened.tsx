@@ -47,14 +47,14 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'steam-doubtful',
     words: 'The steam was never steady',
     follows:
-      'Still running? Take the weight off and vent ten minutes again. Already over? We set the jars aside.',
+      'If it’s still running, take the weight off and vent ten minutes again. If it’s over, we set the jars aside.',
     from: 'venting',
   },
   {
     kind: 'wrong-weight',
     words: 'The wrong weight was on',
     follows:
-      'Still running? Put the right weight on and start again from venting. Already over? We set the jars aside.',
+      'If it’s still running, put the right weight on and start again from venting. If it’s over, we set the jars aside.',
     from: 'climbing',
     only: 'weighted',
   },
@@ -70,14 +70,14 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'lid-not-locked',
     words: 'The lid was not on its marks',
     follows:
-      'No pressure yet? Lock the lid and heat again. Under pressure? Turn the heat off and start over. Already over? We set the jars aside.',
+      'If there’s no pressure yet, lock the lid and heat again. If there’s pressure, turn the heat off and start over. If the load is over, we set the jars aside.',
     from: 'heating',
   },
   {
     kind: 'weight-lifted',
     words: 'Somebody lifted the weight',
     follows:
-      'Still running? Vent again and start over. Cooling? The jars weren’t processed as tested.',
+      'If it’s still running, vent again and start the time over. If it’s cooling, the jars weren’t processed as tested.',
     from: 'climbing',
     asksWhen: true,
   },
@@ -110,7 +110,7 @@ const HAPPENINGS: readonly Happening[] = [
   {
     kind: 'pressure-zero',
     words: 'The gauge is at zero',
-    follows: 'Still running? Vent ten minutes again before it climbs.',
+    follows: 'If it’s still running, vent ten minutes again before it climbs.',
     from: 'climbing',
   },
   {

@@ -124,7 +124,7 @@ export const MORE: readonly Answer[] = [
     words:
       'recipe online internet blog video website found facebook grandma recipe untested youtube',
     at: ['methods'],
-    say: 'Only if its food, cut, jar, pressure and time are those of a tested guide. Look the food up here: if it isn’t in the tables, there’s no tested process, whoever wrote the recipe. Kelvit can record an untested recipe but never plans it.',
+    say: 'Use it only if a tested guide gives the same food, cut, jar, pressure and time. Look the food up here. If it isn’t in the tables, it has no tested process, no matter who wrote the recipe. You can record an untested recipe, but Kelvit never plans it.',
     source: 'extension',
     act: ['Look up a food', '/methods'],
   },

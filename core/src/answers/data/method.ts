@@ -25,7 +25,7 @@ export const METHOD: readonly Answer[] = [
     ask: 'Can I vacuum pack it instead?',
     words: 'vacuum sealer pump jar attachment sous vide bag instead of canning',
     at: ['methods', 'pantry'],
-    say: 'Only dry goods. The botulism germ grows in moist food without air, and a vacuum doesn’t kill it. Keep vacuum-packed moist food in the freezer or the fridge.',
+    say: 'Vacuum-pack only dry goods to keep on a shelf. Keep moist food in the freezer or the fridge, because the botulism germ grows without air and a vacuum doesn’t kill it.',
     source: 'principles',
   },
   {

@@ -7,7 +7,7 @@ export const PANTRY: readonly Answer[] = [
     ask: 'Did it seal?',
     words: 'check seal press middle lid flexes pops pinged not pinged tap lift test',
     at: ['stove', 'pantry'],
-    say: 'After 12 to 24 hours take the band off and press the middle of the lid: flat or dished and silent is sealed. If it springs, it isn’t. A ping proves nothing, and neither does silence.',
+    say: 'After 12 to 24 hours, take the band off and press the middle of the lid. If it’s flat or dished and doesn’t move, the jar sealed. If it springs back, it didn’t. You don’t have to hear a ping, and a ping alone proves nothing.',
     source: 'principles',
     act: ['Check the seals', '/stove'],
   },
@@ -155,7 +155,7 @@ export const PANTRY: readonly Answer[] = [
     ask: 'Somebody ate from a doubtful jar.',
     words: 'botulism symptoms poison sick double vision swallow weak doctor hospital ate bad jar',
     at: ['pantry'],
-    say: 'Call an ambulance or go to an emergency room now. Say “home-canned food, maybe botulism”. Blurred or double vision, drooping eyelids, slurred speech, trouble swallowing, a numb or dry mouth and weak muscles are signs. They can come hours or days later. Keep the jar closed and out of reach for the doctor.',
+    say: 'Call an ambulance or go to an emergency room now. Say “home-canned food, maybe botulism”. The signs are blurred or double vision, drooping eyelids, slurred speech, trouble swallowing, a numb or dry mouth, and weak muscles. They can start hours or days later. Keep the jar closed and out of reach. The doctor may ask for it.',
     source: 'principles',
   },
   {
@@ -172,7 +172,7 @@ export const PANTRY: readonly Answer[] = [
     ask: 'Can I sell my jars?',
     words: 'selling market sell canned food licence cottage law inspection money',
     at: ['pantry', 'records'],
-    say: 'Not with Kelvit alone. Selling low-acid canned food needs a licence and a scheduled process from a process authority. Ask your food-safety authority. Kelvit is for household use.',
+    say: 'Not with Kelvit alone. Selling low-acid canned food needs a license and a scheduled process from a process authority. Ask your food-safety authority. Kelvit is for household use.',
     source: 'extension',
   },
   {

@@ -1,4 +1,7 @@
+import { clockAt } from '../../load/now'
+import type { LoadSetup } from '../../load/setup'
 import type { TimedStage } from '../../load/stages'
+import type { LoadState } from '../../load/state'
 import type { LoadStage } from '../../words'
 import type { DayLoad } from './types'
 
@@ -17,6 +20,7 @@ const AT: Partial<Record<LoadStage, TimedStage>> = {
 }
 /** What takes longer than it was thought to is thought to be over in so long, minutes. */
 const SOON_MIN = 5
+const MIN_MS = 60_000
 
 /** Where a load at the stove is at some moment. */
 export interface RunningAt {
@@ -25,6 +29,19 @@ export interface RunningAt {
   readonly passed: number
   /** Minutes that its clock still shows, where the stage ends by a clock. */
   readonly left: number | null
+}
+
+/**
+ * Where a load is by what is on record of it.
+ * @param now epoch ms.
+ */
+export function runningAt(setup: LoadSetup, state: LoadState, now: number): RunningAt {
+  const clock = clockAt(setup, state, now)
+  return {
+    stage: state.stage,
+    passed: Math.max(0, (now - state.since) / MIN_MS),
+    left: clock.kind === 'down' ? clock.leftMs / MIN_MS : null,
+  }
 }
 
 /**

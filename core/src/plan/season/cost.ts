@@ -73,9 +73,9 @@ export function timesOf(model: SeasonModel, load: PlanLoad): LoadTimes {
 }
 
 /** A load that stays as a day sheet sees it: of one at the stove, what is left of it. */
-export function fixedLoad(model: SeasonModel, fixed: FixedLoad, at: number): DayLoad[] {
+export function fixedLoad(model: SeasonModel, fixed: FixedLoad, at: number): DayLoad | undefined {
   const canner = model.canners[fixed.canner]
-  if (!canner) return []
+  if (!canner) return undefined
   const whole = dayLoadOf({
     ...fixed,
     id: `fixed ${at}`,
@@ -83,10 +83,11 @@ export function fixedLoad(model: SeasonModel, fixed: FixedLoad, at: number): Day
     canBy: '',
     stageMinutes: canner.stageMinutes,
   })
-  return [(fixed.at && runningLoad(whole, fixed.at)) ?? whole]
+  return (fixed.at && runningLoad(whole, fixed.at)) ?? whole
 }
 
-function timesLeft(canner: number, { prepare, cook, fill, ...run }: DayLoad['stages']): LoadTimes {
+function sheetTimes(canner: number, { stages }: DayLoad): LoadTimes {
+  const { prepare, cook, fill, ...run } = stages
   return {
     canner,
     hands: prepare + fill,
@@ -99,11 +100,8 @@ function timesLeft(canner: number, { prepare, cook, fill, ...run }: DayLoad['sta
 export function fixedTimes(model: SeasonModel): readonly (readonly LoadTimes[])[] {
   const byDay: LoadTimes[][] = model.days.map(() => [])
   for (const [i, f] of model.fixed.entries()) {
-    const stages = model.canners[f.canner]?.stageMinutes
-    if (!stages) continue
-    const whole = loadTimes(f.canner, stages, f.jars, f.prepMin, f.processMinutes, f.cookMin)
-    const rest = f.at ? fixedLoad(model, f, i)[0]?.stages : undefined
-    byDay[f.day]?.push(rest ? timesLeft(f.canner, rest) : whole)
+    const load = fixedLoad(model, f, i)
+    if (load) byDay[f.day]?.push(sheetTimes(f.canner, load))
   }
   return byDay
 }

@@ -31,7 +31,7 @@ export class DayEnds {
 
   constructor(private readonly model: SeasonModel) {
     this.fixed = model.days.map((_, d) =>
-      model.fixed.filter((f) => f.day === d).flatMap((f, i) => fixedLoad(model, f, i)),
+      model.fixed.filter((f) => f.day === d).flatMap((f, i) => fixedLoad(model, f, i) ?? []),
     )
   }
 

@@ -56,7 +56,7 @@ export function Inspection({
     <Sheet
       open
       onOpenChange={(o) => !o && onClose()}
-      title={`Look over the ${canner.name.toLowerCase()}`}
+      title={`Check ${canner.name}`}
       about="Check each point. If anything is wrong, don’t use the canner."
     >
       <ul className="mb-3">

@@ -250,8 +250,8 @@ function Elsewhere({ zone }: { readonly zone: string }) {
   return (
     <p role="status" className="rounded-md border border-rim px-4 py-3 text-[15px]">
       {at !== undefined
-        ? `Planned loads keep their moment. The next, ${dayTime(at, now)} so far, will read ${there.dayTime(at, now)}. Kitchen hours and canning days keep their hour, in the new zone.`
-        : 'Kitchen hours and canning days keep their hour, in the new zone.'}
+        ? `Planned loads don’t move. The next one, now at ${dayTime(at, now)}, will show as ${there.dayTime(at, now)}. Kitchen hours and canning days keep their clock times in the new zone.`
+        : 'Kitchen hours and canning days keep their clock times in the new zone.'}
     </p>
   )
 }

@@ -142,7 +142,7 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
             />
           </div>
           <p className="text-sm text-ink-soft">
-            Selling home-canned food needs a licence and a scheduled process. Kelvit is for
+            Selling home-canned food needs a license and a scheduled process. Kelvit is for
             households.
           </p>
         </Panel>

@@ -70,7 +70,7 @@ function Archive({ may }: { readonly may: boolean }) {
         'application/zip',
       )
       await client.invalidateQueries()
-      notify.done(`${household} is here: ${plural(rows, 'row')} read in.`)
+      notify.done(`${household} is here: ${plural(rows, 'row')} imported.`)
     } catch (error) {
       setWord({ text: sentenceOf(error), bad: true })
     } finally {

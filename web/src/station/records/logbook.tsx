@@ -170,7 +170,7 @@ function Line({
           {portionWords(line.portions.map((p) => ({ ...p, jars: p.filled ?? p.jars })))}
         </Link>
         <span className="text-ink-soft">
-          , batch {line.code}, {canner.toLowerCase()}
+          , batch {line.code}, {canner}
         </span>
         <span className={`block text-[15px] ${look}`}>
           <span aria-hidden>{mark} </span>

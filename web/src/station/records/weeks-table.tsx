@@ -22,7 +22,7 @@ export function WeeksTable({ told }: { readonly told: YearRecord }) {
         <table className="w-full min-w-[560px] text-left text-[15px]">
           <thead>
             <tr className="text-ink-soft">
-              {['Week of', 'Jars put up', 'Jars eaten', 'At the stove'].map((head) => (
+              {['Week of', 'Jars canned', 'Jars eaten', 'At the stove'].map((head) => (
                 <th key={head} scope="col" className="pr-4 pb-1.5 font-normal">
                   {head}
                 </th>

@@ -80,7 +80,7 @@ function Year({ told }: { readonly told: YearRecord }) {
     <div className="flex flex-col gap-5">
       <Panel label="The year by weeks">
         <p className="font-head text-[1.9rem] leading-tight font-semibold">
-          {plural(canned, 'jar')} put up in {plural(loads, 'load')}, {eaten} eaten
+          {plural(canned, 'jar')} canned in {plural(loads, 'load')}, {eaten} eaten
         </p>
         <p className="mb-4 text-ink-soft">
           {Math.round(quarts * 4) / 4} quarts of food,{' '}
@@ -117,7 +117,7 @@ function rowOf(f: FoodYear, { weeks }: YearRecord): WeeksRow {
     up: f.cannedWeeks,
     down: f.eatenWeeks,
     none: f.without.map(({ from, until }) => [at(from), at(until ?? last)] as const),
-    note: [`${f.canned} put up`, `${f.eaten} eaten`, `${f.left} left`].join(', '),
+    note: [`${f.canned} canned`, `${f.eaten} eaten`, `${f.left} left`].join(', '),
   }
 }
 
@@ -125,7 +125,7 @@ function Legend() {
   return (
     <ul className="mt-4 flex flex-wrap gap-x-6 gap-y-1 text-[15px] text-ink-soft">
       <li className="flex items-center gap-2">
-        <span aria-hidden className="inline-block size-3.5 bg-brine" /> put up, above the line
+        <span aria-hidden className="inline-block size-3.5 bg-brine" /> canned, above the line
       </li>
       <li className="flex items-center gap-2">
         <span

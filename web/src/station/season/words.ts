@@ -30,6 +30,9 @@ export function refusalOf(complaints: readonly PlanComplaint[]): string | null {
   return first ? FAULTS[first.fault](first.by) : null
 }
 
+const more = (n: number, what: string): string => `${n} more ${what}${n === 1 ? '' : 's'}`
+const fewer = (n: number, what: string): string => `${n} fewer ${what}${n === 1 ? '' : 's'}`
+
 /** What a change costs, in the order of its weight: "2 jars lost, 25 min more past closing". */
 export function costWords(change: PlanCost): string {
   const parts = [
@@ -37,26 +40,26 @@ export function costWords(change: PlanCost): string {
     change.lost < 0 && `${plural(-change.lost, 'jar')} saved`,
     change.faded > 0.05 && `${change.faded.toFixed(1)} jars’ worth of quality lost`,
     change.faded < -0.05 && `fresher by ${(-change.faded).toFixed(1)} jars’ worth`,
-    change.loads < 0 && `${plural(-change.loads, 'load')} fewer`,
-    change.days > 0 && `${plural(change.days, 'canning day')} more`,
-    change.days < 0 && `${plural(-change.days, 'canning day')} fewer`,
+    change.loads < 0 && fewer(-change.loads, 'load'),
+    change.days > 0 && more(change.days, 'canning day'),
+    change.days < 0 && fewer(-change.days, 'canning day'),
     change.late > 0.5 && `${showMinutes(change.late)} more past closing`,
     change.late < -0.5 && `${showMinutes(-change.late)} less past closing`,
     change.longest >= 30 && `the longest day ${showMinutes(change.longest)} longer`,
     change.longest <= -30 && `the longest day ${showMinutes(-change.longest)} shorter`,
-    change.foods > 0 && `${plural(change.foods, 'food')} more beside others on a day`,
-    change.foods < 0 && `${plural(-change.foods, 'food')} fewer beside others on a day`,
+    change.foods > 0 && `${more(change.foods, 'food')} on mixed days`,
+    change.foods < 0 && `${fewer(-change.foods, 'food')} on mixed days`,
   ].filter((x) => typeof x === 'string')
   return parts.length > 0 ? parts.join(', ') : 'costs nothing'
 }
 
 const WHY: Readonly<Record<JarMove['why'], string>> = {
-  closed: 'the kitchen is not open then',
-  'can-by': 'it is not in the house, or past its can-by, then',
+  closed: 'the kitchen isn’t open then',
+  'can-by': 'it isn’t in the house then, or it’s past its can-by day',
   'new-jars': 'new in the plan',
   gone: 'the lot is gone',
   fuller: 'evens out the days',
-  'left-out': 'no jar, lid or time is left for it',
+  'left-out': 'there’s no jar, lid or time left for it',
 }
 
 /** "from Sat 15 Aug to Tue 18 Aug". */
@@ -72,11 +75,11 @@ export function askWords(ask: WhatIf | null): string {
     case undefined:
       return 'Your plan now'
     case 'canner':
-      return `With a ${ask.classId} canner more`
+      return `With another ${ask.classId} canner`
     case 'lost-days':
       return `Without ${ask.dates.map(showDay).join(', ')}`
     case 'helper':
-      return 'With one helper more'
+      return 'With one more helper'
     case 'supplies':
       return `With ${ask.pieces} more jars and lids of each kind`
     case 'frost':

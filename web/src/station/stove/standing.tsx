@@ -29,7 +29,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
       className="flex flex-col gap-3"
     >
       <header>
-        <h2>Standing</h2>
+        <h2>Cooling on the towel</h2>
         <p className="text-[15px] text-ink-soft">
           {view.contents}, out {dayTime(state.since, at)}
         </p>

@@ -243,9 +243,7 @@ function plannedDoing(
     title: `Next load ${dayTime(Date.parse(first.startsAt), now)}`,
     about: planned
       .map((l) =>
-        l.portions
-          .map((p) => `${countJars(p.jars, p.jar)} in the ${canner(l.cannerId).toLowerCase()}`)
-          .join(', '),
+        l.portions.map((p) => `${countJars(p.jars, p.jar)} in ${canner(l.cannerId)}`).join(', '),
       )
       .join(' · '),
     to: `/stove/${first.id}`,
@@ -260,7 +258,7 @@ function pullDoing(pull: readonly Jar[], today: string): Doing | undefined {
     past === 0
       ? 'oldest first, while they’re at their best.'
       : past === pull.length
-        ? 'all of them are past their best: look at each before it is opened.'
+        ? 'all of them are past their best. Check each one before you open it.'
         : `The oldest first. ${past} of them are past their best: check those before you open them.`
   return {
     key: 'pull',

@@ -44,7 +44,7 @@ export function FirstSteps() {
       <h2 className="mb-1">From signing up to your first evening</h2>
       <p className="mb-3 text-ink-soft">
         {may('helper')
-          ? 'Five short steps. Kelvit works with what you’ve entered so far.'
+          ? 'Set up your kitchen in five short steps. You can use Kelvit before you finish them.'
           : 'The keeper sets these up.'}
       </p>
       <ol>

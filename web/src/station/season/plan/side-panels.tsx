@@ -35,7 +35,7 @@ export function Legend({ canners }: { readonly canners: readonly string[] }) {
           {name}
         </li>
       ))}
-      <li>colour by food</li>
+      <li>color by food</li>
     </ul>
   )
 }
