@@ -230,7 +230,7 @@ describe('laws of describing words', () => {
           const got = readWeighIn(line)
           if (!got.ok) continue
           expect([line, got.pounds]).toEqual([line, lb])
-          if (got.food.id !== id) expect(foods.some((f) => f.id === got.food.id)).toBe(true)
+          expect([line, got.food.id]).toEqual([line, id])
         }
       }),
       { numRuns: 2000 },
@@ -248,5 +248,20 @@ describe('laws of describing words', () => {
         for (const line of [`${n} bushels and a half of green beans`, `${words[n - 1]} bushels and a half of green beans`, `${words[n - 1]} and a half bushels green beans`, `green beans, ${n}½ bushels`, `${n} and 1/2 bu green beans`]) expect([line, of(line)]).toEqual([line, lb]) // prettier-ignore
       }),
     )
+  })
+  test('what came out of its husk or pod is known from its words; as picked is not', () => {
+    const stripped = (line: string) => {
+      const got = readWeighIn(line)
+      return got.ok ? got.stripped : got.sentence
+    }
+    expect(['10 lb corn kernels', '5 lb shelled green peas', '60 ears husked corn'].map(stripped)).toEqual([true, true, true]) // prettier-ignore
+    expect(['60 ears sweet corn', '5 lb peas in the pod', '1 bu beets'].map(stripped)).toEqual([false, 'Kelvit doesn’t know “peas in the pod”.', false]) // prettier-ignore
+  })
+  test('the last of two foods’ words names the food', () => {
+    const foodOf = (line: string) => {
+      const got = readWeighIn(line)
+      return got.ok ? got.food.id : got.sentence
+    }
+    expect(['7 lb stew beef', 'stew beef, 7 lb', '7 lb stewing beef', '7 lb beef stew'].map(foodOf)).toEqual(['meat', 'meat', 'meat', 'soup']) // prettier-ignore
   })
 })

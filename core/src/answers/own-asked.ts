@@ -1,7 +1,7 @@
 import { jarSizeNamed } from '../method/jar-size'
-import { readAmount } from '../quantity/amount'
+import { countAhead, readAmount } from '../quantity/amount'
 import { addDays, weekdayOf } from '../time/dates'
-import { readDate, readTime } from '../time/say'
+import { MONTHS, readDate, readTime } from '../time/say'
 import type { JarSize } from '../words'
 import { foodsIn } from './foods-in'
 
@@ -89,15 +89,11 @@ function dayIn(text: string, today: string): string | null {
   return [0, 1, 2, 3, 4, 5, 6].map((n) => addDays(today, n)).find((d) => weekdayOf(d) === weekday + 1) ?? null // prettier-ignore
 }
 
-const HOURS = 'one two three four five six seven eight nine ten eleven twelve'.split(' ')
+/** "ten", "7 30" as `readTime` reads them. */
 function hourIn(text: string): string {
-  return text
-    .trim()
-    .replace(/^[a-z]+/, (word) => (HOURS.includes(word) ? String(HOURS.indexOf(word) + 1) : word))
-    .replace(/ (\d\d)(?!\d)/, ':$1')
+  const said = countAhead(text.trim())
+  return (said ? `${said.value} ${said.rest}` : text).trim().replace(/ (\d\d)(?!\d)/, ':$1')
 }
-
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
 interface SpanOf {
   readonly from: string

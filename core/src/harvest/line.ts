@@ -1,4 +1,10 @@
-import { changingWord, describedFood, formSaid, type Described } from '../method/described'
+import {
+  changingWord,
+  describedFood,
+  formSaid,
+  isStripped,
+  type Described,
+} from '../method/described'
 import { normalise } from '../method/find'
 import { findSpoken } from '../method/spoken'
 import { foodOf, foods, saidName, shortName } from '../method/foods'
@@ -28,6 +34,8 @@ export interface WeighIn {
   /** The form that the words name, else the food's plain one. */
   readonly formId: string
   readonly variety: string | null
+  /** It came out of its husk, pod or shell, so that it makes more than the printed yield says. */
+  readonly stripped: boolean
   readonly amount: number
   readonly unit: string
   readonly pounds: Pounds
@@ -314,6 +322,7 @@ function weigh(parts: Parts): WeighIn | Complaint {
     unit: measure.name,
     pounds: pounds(total),
     pricePerLb: perLb,
+    stripped: isStripped(said.line),
     understood: understoodAs(amount, measure, more, food),
   }
 }

@@ -26,6 +26,10 @@ const DRY = /^(dry|dried)$/
 const LEGUMES = new Set(['beans-lima', 'peas-green', 'peas-southern', 'beans-dried'])
 const LONGEST = 5
 
+/** Whether what came is out of its husk, pod or shell already: the printed yields are of produce as picked. */
+export const isStripped = (said: string): boolean =>
+  /\b(kernels?|shelled|hulled|husked|shucked)\b/i.test(said)
+
 interface Own {
   readonly food: Food
   /** Kinds and words of this food alone. */
@@ -146,7 +150,9 @@ function byAllowList({ tokens, words, spans, named }: Read): Described | undefin
     return [...kept, kindNamed(food, at(span), name)].filter(Boolean).join(' ') || null
   }
   const candidates: { food: Food; variety: string | null }[] = []
-  for (const span of spans) {
+  // Of words alike long the last names the food: "stew beef" is beef, "beef stew" a soup.
+  const fromBehind = [...spans].sort((a, b) => b.to - b.from - (a.to - a.from) || b.from - a.from)
+  for (const span of fromBehind) {
     const others = outside(words, span)
     const found = named.find((n) => n.span === span)?.found
     for (const own of owns) {
