@@ -143,7 +143,7 @@ test('the altitude is put right: what it does to the loads that are planned is s
   await page.getByLabel('Why does the altitude change?').selectOption('We moved')
   await expect(page.getByText(/Loads before that day keep the old altitude/)).toBeVisible()
   await page.getByLabel('Time zone').fill('lisbon')
-  await expect(page.getByText(/keep their hour, in the new zone/)).toBeVisible()
+  await expect(page.getByText(/keep their clock times in the new zone/)).toBeVisible()
   await looksRight(page)
   await page.reload()
   await expect(page.getByLabel('Altitude, feet')).toHaveValue('2640')

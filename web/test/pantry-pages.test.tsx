@@ -84,7 +84,7 @@ describe('a jar', () => {
   test('opened: eaten up or thrown away, and never back on the shelf', () => {
     at({ state: 'opened' })
     expect(screen.getByRole('button', { name: 'Eaten up' })).toBeDefined()
-    expect(screen.queryByRole('button', { name: /shelf after all/ })).toBeNull()
+    expect(screen.queryByRole('button', { name: /still on the shelf/ })).toBeNull()
   })
   test('the look before the taste, with the minutes of this kitchen and the guide it follows', () => {
     at({})

@@ -6,8 +6,7 @@ import {
   type Described,
 } from '../method/described'
 import { normalise } from '../method/find'
-import { findSpoken } from '../method/spoken'
-import { foodOf, foods, saidName, shortName } from '../method/foods'
+import { foodOf, foods, saidName } from '../method/foods'
 import { countJars, jarSizeNamed } from '../method/jar-size'
 import type { Food } from '../method/data/types'
 import { readAmount } from '../quantity/amount'
@@ -16,7 +15,6 @@ import { complain, type Complaint, type Fix } from './complaint'
 import { amountAhead, amountBehind, type Smaller } from './how-much'
 import { priceBehind } from './money'
 import {
-  manyOf,
   nearestUnit,
   oneOf,
   poundsEach,
@@ -25,6 +23,7 @@ import {
   type Measure,
 } from './measure'
 import { readPrice } from './price'
+import { understoodAs } from './understood'
 import { pounds, type Pounds } from '../quantity/units'
 
 /** What a weigh-in line says. */
@@ -371,22 +370,3 @@ const countOf = (food: Food): Measure | undefined =>
   food.synonyms.concat(food.name.toLowerCase()).some((n) => n.startsWith(food.piece?.name ?? ' '))
     ? { kind: 'pieces', name: food.piece.name }
     : undefined
-
-function understoodAs(
-  amount: number,
-  measure: Measure,
-  more: Smaller | undefined,
-  food: Food,
-): string {
-  const n = kitchenNumber(amount)
-  if (more)
-    return `${n} ${measure.name} ${kitchenNumber(more.amount)} ${more.name} ${saidName(food)}`
-  const plural = amount > 1 && !['lb', 'oz', 'kg', 'g', 'bu'].includes(measure.name)
-  const measured = `${n} ${plural ? manyOf(measure.name) : measure.name}`
-  const itself =
-    measure.kind === 'pieces'
-      ? shortName(food).toLowerCase().startsWith(measure.name)
-      : measure.kind === 'household' && findSpoken(measure.name).kind === 'food'
-  if (itself) return measure.kind === 'pieces' ? `${n} ${saidName(food)}` : measured
-  return `${measured} ${saidName(food)}`
-}

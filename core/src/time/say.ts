@@ -50,7 +50,7 @@ export function readTime(text: string, near = HALF_DAY): number | undefined {
 }
 
 /** Months as `sayDate` and `readDate` shorten them. */
-export const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+export const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ')
 /** "14 Aug 2026" of a plain date, where the year has to stand with it. */
 export function sayDate(iso: string): string {
   const month = MONTHS[Number(iso.slice(5, 7)) - 1] ?? ''

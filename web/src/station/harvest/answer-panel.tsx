@@ -90,8 +90,7 @@ function Makes({ read, answer, choice }: Pick<AnswerPanelProps, 'read' | 'answer
         {ownLots > 0
           ? `Your own ${plural(ownLots, 'lot')} and the printed table together say ${perQuart} a quart; the printed average is ${printed}.`
           : `By the printed average of ${perQuart} a quart, an estimate. Your own lots make it more exact.`}
-        {read.stripped &&
-          ' That’s for produce as picked. Shelled or cut, it makes more.'}
+        {read.stripped && ' That’s for produce as picked. Shelled or cut, it makes more.'}
         {others.length > 0 && ` Or ${others.map((s) => countJars(s.likely, s.jar)).join(', or ')}.`}
       </p>
     </div>
