@@ -152,6 +152,86 @@ test('signing out wipes the device', async ({ page, context }) => {
   )
 })
 
+const cached = (page: Page): Promise<string> =>
+  page.evaluate(() => localStorage.getItem('kelvit.cache') ?? '')
+
+test('a session that was ended elsewhere wipes the device, in every tab, and says so', async ({
+  page,
+  context,
+  browser,
+  baseURL,
+}) => {
+  const name = `ended ${crypto.randomUUID().slice(0, 8)}`
+  await page.request.post('/api/households', { data: houseOf(name) })
+  await page.goto('/pantry')
+  await expect.poll(() => cached(page)).toContain('Nettle Row')
+  const tab = await context.newPage()
+  await tab.goto('/needs')
+  const elsewhere = await browser.newContext({ ...(baseURL ? { baseURL } : {}) })
+  await elsewhere.request.post('/api/session', {
+    data: { name, passphrase: 'plain words here' },
+  })
+  await elsewhere.request.delete('/api/sessions')
+  for (const p of [page, tab]) {
+    await expect(p.getByText('You were signed out on this device.')).toBeVisible({
+      timeout: 20_000,
+    })
+    expect(await cached(p)).not.toContain('Nettle Row')
+  }
+  await looksRight(page)
+  await page.getByLabel('Your sign-in name').fill(name)
+  await page.getByLabel('Passphrase').fill('plain words here')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  // Back where the work was.
+  await expect(page).toHaveURL(/\/pantry$/)
+  await elsewhere.close()
+})
+
+test('signing out in one tab signs out the other', async ({ page, context }) => {
+  await enterDemo(page)
+  const tab = await context.newPage()
+  await tab.goto('/pantry')
+  await expect(tab.getByRole('region', { name: 'Pull this week' })).toBeVisible()
+  await page.getByRole('button', { name: 'Quillback Farm' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(tab.getByText('You were signed out on this device.')).toBeVisible()
+  expect(await cached(tab)).not.toContain('Quillback')
+})
+
+test('a change that Kelvit refuses stays in sight until somebody has looked at it', async ({
+  page,
+  context,
+}) => {
+  await enterDemo(page)
+  await page.goto('/pantry')
+  await context.route('**/takes/**', (route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/problem+json',
+      headers: { 'kelvit-answer': 'yes' },
+      body: JSON.stringify({ status: 422, title: 'No', detail: 'That shelf is locked.' }),
+    }),
+  )
+  const take = page
+    .getByRole('region', { name: 'Pull this week' })
+    .getByRole('button', { name: /^Take one jar/ })
+    .first()
+  await take.click()
+  await page.getByRole('button', { name: 'See why' }).click()
+  const tray = page.getByRole('dialog', { name: 'Not taken' })
+  await expect(tray).toContainText('One jar taken off the shelf')
+  await expect(tray).toContainText('That shelf is locked.')
+  await looksRight(page)
+  await page.reload()
+  await expect(page.getByText('One change was not taken.')).toBeVisible()
+  await context.unroute('**/takes/**')
+  await page.getByRole('button', { name: 'See why' }).click()
+  const sent = page.waitForResponse((r) => r.url().includes('/takes/') && r.ok())
+  await tray.getByRole('button', { name: 'Try again' }).click()
+  await sent
+  await expect(page.getByText('One change was not taken.')).toHaveCount(0)
+})
+
 test('what one member left unsent waits for that member, and is never sent as another', async ({
   page,
   context,
@@ -211,6 +291,8 @@ test('what one member left unsent waits for that member, and is never sent as an
   const comeIn = async (name: string): Promise<void> => {
     await context.clearCookies()
     await page.goto('/')
+    // Whoever was here last is asked first what becomes of what they did.
+    if (name === second) await page.getByRole('button', { name: 'Sign in and send it' }).click()
     await page.getByLabel('Your sign-in name').fill(name)
     await page.getByLabel('Passphrase').fill('plain words here')
     await page.getByRole('button', { name: 'Sign in' }).click()

@@ -138,6 +138,88 @@ test('a port that is taken ends the first start with a sentence', async () => {
   for (const d of [data, other]) rmSync(d, { recursive: true, force: true })
 })
 
+const FIRST = { signInName: 'first of the larder', passphrase: 'a few plain words' }
+const post = (base: string, path: string, body: object): Promise<Response> =>
+  fetch(base + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
+
+/** Runs Kelvit and tells how it ended and what it said. */
+const ended = (data: string, ...args: string[]): Promise<{ code: number | null; said: string }> =>
+  new Promise((done) => {
+    const child = spawn(join(ROOT, 'kelvit'), [...args, '--data', data], { env: ownEnv() })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk: Buffer) => (said += chunk.toString()))
+    child.once('exit', (code) => done({ code, said }))
+  })
+
+test('of two starts at once in a fresh folder one serves and the other says why it does not', async () => {
+  const data = newDataFolder('twice')
+  const both = await Promise.allSettled([
+    startKelvit(data, ['--no-demo']),
+    startKelvit(data, ['--no-demo']),
+  ])
+  const [one] = both.flatMap((b) => (b.status === 'fulfilled' ? [b.value] : []))
+  const [other] = both.flatMap((b) => (b.status === 'rejected' ? [String(b.reason)] : []))
+  expect(other).toMatch(/already runs from/)
+  expect(await healthy(one!.base)).toBe(true)
+  // While it runs it can be backed up, and nothing is restored over it.
+  const file = join(data, 'house.kelvit')
+  expect(kelvit(data, 'backup', file)).toContain('is kept in')
+  expect((await ended(data, 'restore', file, '--replace')).said).toMatch(/stop Kelvit first/)
+  await one!.stop()
+  rmSync(data, { recursive: true, force: true })
+})
+
+test('while a backup is restored nothing else touches the data, and one cut off loses nothing', async () => {
+  const data = newDataFolder('restoring')
+  const k = await startKelvit(data, ['--no-demo'])
+  const made = await post(k.base, '/api/households', {
+    household: { name: 'Larder', zone: 'America/Denver', altitudeFt: 2640, units: 'us' },
+    keeper: { name: 'First', ...FIRST },
+  })
+  expect(made.status, await made.text()).toBe(201)
+  await k.stop()
+  const file = join(data, 'house.kelvit')
+  kelvit(data, 'backup', file)
+  const holder = spawn('bash', [
+    '-c',
+    `exec 9<> ${data}/lock; flock 9; echo restore >&9; echo held; exec sleep 60`,
+  ])
+  await new Promise((done) => holder.stdout.once('data', done))
+  const refused = await Promise.all(
+    [['start', '--no-demo'], ['backup', `${file}2`], ['restore', file, '--replace'], ['stop']].map(
+      (args) => ended(data, ...args),
+    ),
+  )
+  for (const { code, said } of refused) {
+    expect(code).toBe(1)
+    expect(said).toMatch(/a backup is being restored/)
+  }
+  holder.kill('SIGKILL')
+  // Killed at any moment: what was there, or what was restored, never an empty Kelvit.
+  for (const ms of [300, 900, 1500, 2500]) {
+    const child = spawn(join(ROOT, 'kelvit'), ['restore', file, '--replace', '--data', data], {
+      env: ownEnv(),
+      detached: true,
+      stdio: 'ignore',
+    })
+    await new Promise((done) => setTimeout(done, ms))
+    if (child.exitCode === null) process.kill(-child.pid!, 'SIGKILL')
+    const again = await startKelvit(data, ['--no-demo'])
+    const signedIn = await post(again.base, '/api/session', {
+      name: FIRST.signInName,
+      passphrase: FIRST.passphrase,
+    })
+    expect(signedIn.status).toBe(201)
+    await again.stop()
+  }
+  rmSync(data, { recursive: true, force: true })
+})
+
 test('backups stand where the caller stands, for its eyes only, and say what they are', async () => {
   const data = newDataFolder('kept')
   const k = await startKelvit(data, ['--no-demo'])
@@ -169,19 +251,34 @@ test('backups stand where the caller stands, for its eyes only, and say what the
   expect(() => run('restore', 'words.kelvit', '--replace')).toThrow(/not a backup of Kelvit/)
   // What was turned away leaves no database running.
   expect(existsSync(join(data, 'cluster/postmaster.pid'))).toBe(false)
+  // What a newer Kelvit wrote is neither restored nor started on, and says why.
+  inDatabase(
+    data,
+    `sql "$DATABASE_URL" -c "insert into drizzle.__drizzle_migrations (hash, created_at) values ('to come', 9999999999999)"`,
+  )
+  run('backup', 'newer.kelvit')
+  expect(() => run('restore', 'newer.kelvit', '--replace')).toThrow(/newer Kelvit/)
+  expect((await ended(data, 'start', '--no-demo', '--port', '18999')).said).toMatch(
+    /data was written by a newer version/,
+  )
   expect(run('restore', 'house.kelvit', '--replace')).toContain('restored')
   for (const d of [data, here]) rmSync(d, { recursive: true, force: true })
 })
 
-/** A dump that PostgreSQL made of a database that is not Kelvit's. */
-function otherDump(data: string, file: string): string {
+/** Runs a line of shell beside the database of a folder. */
+function inDatabase(data: string, line: string): void {
   const script = `. scripts/setup.sh; . scripts/cluster.sh; data="${data}"; find_postgres; start_cluster
-    "$pgbin/pg_dump" --format=custom --file="${file}" "$(server_db)"; stop_cluster`
+    ${line}; stop_cluster`
   execFileSync('bash', ['-c', script], {
     cwd: ROOT,
     encoding: 'utf8',
     stdio: ['ignore', 'pipe', 'pipe'],
     env: ownEnv(),
   })
+}
+
+/** A dump that PostgreSQL made of a database that is not Kelvit's. */
+function otherDump(data: string, file: string): string {
+  inDatabase(data, `"$pgbin/pg_dump" --format=custom --file="${file}" "$(server_db)"`)
   return `${basename(dirname(file))}/${basename(file)}`
 }

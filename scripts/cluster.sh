@@ -44,9 +44,13 @@ init_cluster() {
   # shellcheck disable=SC1091
   . "$data/secrets"
   printf %s "$owner_password" > "$pw" && chown "$(db_user)" "$pw"
-  as_db "$pgbin/initdb" -D "$(cluster_path)" -U kelvit_owner --auth=scram-sha-256 --pwfile="$pw" \
+  # Made beside its place and moved there whole: one that was killed half-way is begun again.
+  local path; path=$(cluster_path)
+  rm -rf "$path.new" && mkdir "$path.new" && chown "$(db_user)" "$path.new" && chmod 700 "$path.new"
+  as_db "$pgbin/initdb" -D "$path.new" -U kelvit_owner --auth=scram-sha-256 --pwfile="$pw" \
     --data-checksums -E UTF8 --locale=C.UTF-8 >/dev/null || die 'the database cannot be made'
   rm -f "$pw"
+  rmdir "$path" && mv "$path.new" "$path" || die "$path is not empty and holds no whole database"
 }
 
 start_cluster() {
@@ -94,7 +98,7 @@ launch() {
     end_backends
     as_db "$pgbin/pg_ctl" -D "$path" -l "$path/postgres.log" -W \
       -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$socket' -c max_connections=60" \
-      start >/dev/null 2>&1 </dev/null || true
+      start >/dev/null 2>&1 </dev/null 9>&- || true
     # It soon answers, if only "not yet"; or it has ended, with its reason in the log.
     absent=0 begun=$SECONDS
     for _ in $(seq 100); do
@@ -183,6 +187,14 @@ dump_of() {
   echo "$dump"
 }
 
+# Whether a database has had a change made to it that this version doesn't know.
+newer_than_code() {
+  local theirs ours
+  theirs=$(sql -At "$1" -c "select coalesce(max(created_at), 0) from drizzle.__drizzle_migrations" 2>/dev/null) || return 1
+  ours=$(node -p 'Math.max(...require("./server/drizzle/meta/_journal.json").entries.map((e) => e.when))')
+  [ "$theirs" -gt "$ours" ]
+}
+
 restore() {
   local dump name tables
   dump=$(dump_of "$1") || exit
@@ -194,7 +206,11 @@ restore() {
   sql "$(server_db)" -c "drop database if exists kelvit_restoring" -c 'create database kelvit_restoring'
   "$pgbin/pg_restore" --no-owner --exit-on-error --single-transaction -d "${DATABASE_URL%/*}/kelvit_restoring" "$dump" </dev/null || { rm -f "$dump"; die 'the backup could not be read back; nothing was changed'; }
   rm -f "$dump"
-  sql "$(server_db)" -c "drop database \"$name\" with (force)" -c "alter database kelvit_restoring rename to \"$name\""
+  newer_than_code "${DATABASE_URL%/*}/kelvit_restoring" && { sql "$(server_db)" -c 'drop database kelvit_restoring'; die "$1 was written by a newer Kelvit; update Kelvit first. Nothing was changed"; }
+  # Both names change at once: whoever is cut off here finds the old data or the new, never an empty Kelvit.
+  sql "$(server_db)" -c 'drop database if exists kelvit_before with (force)' -c "select pg_terminate_backend(pid) from pg_stat_activity where datname = '$name'" \
+    -c "begin; alter database \"$name\" rename to kelvit_before; alter database kelvit_restoring rename to \"$name\"; commit" \
+    -c 'drop database kelvit_before with (force)' > /dev/null || die 'the backup could not be put in place; what was there is still there'
   echo "Kelvit is restored from $1"
 }
 

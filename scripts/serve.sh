@@ -10,12 +10,12 @@ ASK_EVERY=5
 MOST_SILENT=4
 
 serve() {
+  hold_data start
+  identity $$ > "$data/kelvit.pid"
   need_node
   need_packages
   need_build
-  if alive "$data/kelvit.pid"; then die "Kelvit already runs from $data (./kelvit stop ends it)"; fi
   end_server
-  identity $$ > "$data/kelvit.pid"
   stopping=0 server='' vite='' own=0 silent=0 asked=0
   trap 'stopping=1; [ -z "$server" ] || kill "$server" 2>/dev/null || true' INT TERM HUP
   if [ -z "${DATABASE_URL:-}" ]; then
@@ -27,7 +27,7 @@ serve() {
   if [ "$house" = 1 ]; then export KELVIT_HOUSE="$data/house" KELVIT_HTTPS_PORT="${https_port:-$((port + 1))}"; fi
   KELVIT_OPERATOR_TOKEN=$(operator_token)
   export KELVIT_OPERATOR_TOKEN
-  if [ "$dev" = 1 ]; then KELVIT_API="http://127.0.0.1:$port" npx vite --config web/vite.config.ts web & vite=$!; fi
+  if [ "$dev" = 1 ]; then KELVIT_API="http://127.0.0.1:$port" npx vite --config web/vite.config.ts web 9>&- & vite=$!; fi
   status=0
   keep_serving || status=$?
   [ -z "$vite" ] || kill "$vite" 2>/dev/null || true
@@ -42,7 +42,7 @@ keep_serving() {
   local pause=0.2 ready=0 ended ends=0 minute=$SECONDS
   while [ "$stopping" = 0 ]; do
     rm -f "$data/ready"
-    KELVIT_READY="$data/ready" node --enable-source-maps server/dist/main.js &
+    KELVIT_READY="$data/ready" node --enable-source-maps server/dist/main.js 9>&- &
     server=$!
     identity "$server" > "$data/server.pid" || true
     watch_over
@@ -66,13 +66,13 @@ keep_serving() {
 longer() { awk -v p="$1" -v most="$LONGEST_PAUSE" 'BEGIN { p = p < 1 ? 1 : p * 2; print p < most ? p : most }'; }
 
 # Sleeps, but wakes for a signal.
-nap() { local s; sleep "$1" & s=$!; wait "$s" || true; kill "$s" 2>/dev/null || true; }
+nap() { local s; sleep "$1" 9>&- & s=$!; wait "$s" || true; kill "$s" 2>/dev/null || true; }
 
 # Until the server ends: tends the database beside it, and ends a server that does not end when told.
 watch_over() {
   local told='' s
   while running "$server"; do
-    sleep 0.5 & s=$!
+    sleep 0.5 9>&- & s=$!
     wait -n "$server" "$s" 2>/dev/null || true
     kill "$s" 2>/dev/null || true
     if [ "$stopping" = 1 ]; then
@@ -126,6 +126,7 @@ stop() {
     for _ in $(seq 1200); do alive "$data/kelvit.pid" || break; sleep 0.1; done
     alive "$data/kelvit.pid" && die "Kelvit ($pid) does not stop"
   fi
+  hold_data stop
   end_server
   if [ -d "$data/cluster" ]; then find_postgres && stop_cluster; fi
   rm -f "$data/kelvit.pid" "$data/ready"

@@ -67,19 +67,29 @@ need_house_tools() {
   command -v certutil >/dev/null || apt_install libnss3-tools
 }
 
-need_packages() {
-  [ node_modules/.package-lock.json -nt package-lock.json ] && return
+need_packages() { have_packages || in_turn fetch_packages; }
+
+have_packages() { [ node_modules/.package-lock.json -nt package-lock.json ]; }
+
+fetch_packages() {
+  have_packages && return
   say 'fetching packages'
   npm ci --no-audit --no-fund --loglevel=error >&2
   touch node_modules/.package-lock.json
 }
 
-need_build() {
+need_build() { have_build || in_turn make_build; }
+
+have_build() {
   local stamp=node_modules/.kelvit-built
-  if [ -f "$stamp" ] && [ -f web/dist/index.html ] && [ -f server/dist/main.js ] &&
-    [ -z "$(find core contract server web package-lock.json -newer "$stamp" -not -path '*/dist/*' -not -path '*/test/*' -not -path '*/node_modules/*' -type f -print -quit)" ]; then return; fi
+  [ -f "$stamp" ] && [ -f web/dist/index.html ] && [ -f server/dist/main.js ] &&
+    [ -z "$(find core contract server web package-lock.json -newer "$stamp" -not -path '*/dist/*' -not -path '*/test/*' -not -path '*/node_modules/*' -type f -print -quit)" ]
+}
+
+make_build() {
+  have_build && return
   say 'building'
   local begun; begun=$(mktemp)
   npm run build --silent >&2
-  touch -r "$begun" "$stamp" && rm -f "$begun"
+  touch -r "$begun" node_modules/.kelvit-built && rm -f "$begun"
 }

@@ -5,7 +5,7 @@ import { createServer, type RequestListener, type Server } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
 import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
-import { migrateDatabase } from './db/migrate'
+import { migrateDatabase, NewerDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
 import { warmUp } from './heavy/beside'
@@ -155,7 +155,11 @@ function endWithParent(): void {
 
 function fail(err: Error & { code?: string }): void {
   const taken = err.code === 'EADDRINUSE'
-  const wrong = taken || err instanceof Misconfigured || err instanceof TypeError
+  const wrong =
+    taken ||
+    err instanceof Misconfigured ||
+    err instanceof NewerDatabase ||
+    err instanceof TypeError
   process.stderr.write(
     taken
       ? 'Kelvit cannot start: another program uses this port. Choose another with --port.\n'

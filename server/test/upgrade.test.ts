@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { migrateDatabase } from '../src/db/migrate'
+import { migrateDatabase, NewerDatabase } from '../src/db/migrate'
 import { id, NOW, startKit, type Browser, type Kit } from './kit'
 import { minute } from './stove-kit'
 
@@ -265,4 +265,12 @@ describe('after the upgrade', () => {
     await migrateDatabase(url, MIGRATIONS)
     expect((await keeper.send('GET', '/api/loads')).body).toHaveLength(2)
   })
+})
+
+test('is left alone by the version before, which says why', async () => {
+  const folder = older()
+  await expect(migrateDatabase(url, folder)).rejects.toThrow(NewerDatabase)
+  rmSync(folder, { recursive: true, force: true })
+  const { rows } = await owner.query('select count(*)::int as n from households')
+  expect(rows[0].n).toBeGreaterThan(0)
 })

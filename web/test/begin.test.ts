@@ -24,7 +24,7 @@ beforeEach(() => {
     const body = path === '/api/clock' ? { now: Date.now(), frozen: false } : []
     return Promise.resolve(
       new Response(JSON.stringify(body), {
-        headers: { 'content-type': 'application/json', 'kelvit-seq': '7' },
+        headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes', 'kelvit-seq': '7' },
       }),
     )
   })

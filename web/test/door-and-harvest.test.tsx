@@ -264,7 +264,7 @@ describe('a lot put right', () => {
           }),
           {
             status: 404,
-            headers: { 'content-type': 'application/problem+json' },
+            headers: { 'content-type': 'application/problem+json', 'kelvit-answer': 'yes' },
           },
         ),
       ),

@@ -125,7 +125,7 @@ describe('the record', () => {
     const asked = vi.fn((path: string) =>
       Promise.resolve(
         new Response(JSON.stringify(path.endsWith('/jars') ? [jar({ loadId: 'd1' })] : told()), {
-          headers: { 'content-type': 'application/json' },
+          headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
         }),
       ),
     )
@@ -293,7 +293,7 @@ describe('gauges that write by themselves', () => {
           JSON.stringify({ ...gauge(), ...JSON.parse(body), token: 'a-token-told-once' }),
           {
             status: 201,
-            headers: { 'content-type': 'application/json' },
+            headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
           },
         ),
       ),

@@ -27,7 +27,9 @@ function answering(answers: Readonly<Record<string, unknown>>) {
     if (!found) return new Promise(() => undefined)
     if (found[1] instanceof Error) return Promise.reject(new TypeError('no network'))
     return Promise.resolve(
-      new Response(JSON.stringify(found[1]), { headers: { 'content-type': 'application/json' } }),
+      new Response(JSON.stringify(found[1]), {
+        headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
+      }),
     )
   })
   return asked
@@ -313,7 +315,10 @@ describe('rows of a file', () => {
     return asked
   }
   const json = (told: object, status = 200): Response =>
-    new Response(JSON.stringify(told), { status, headers: { 'content-type': 'application/json' } })
+    new Response(JSON.stringify(told), {
+      status,
+      headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
+    })
   test('are looked at first, and written only by a press of their own', async () => {
     const asked = files(() => json(preview({ written: 1 })))
     show(<RowsIn />)

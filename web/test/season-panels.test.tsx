@@ -151,10 +151,10 @@ test('what the plan leans to is shown at the press; pressed twice in a row, the 
   fireEvent.click(radio(/^Short/))
   expect(radio(/^Short/).checked).toBe(true)
   await waitFor(() => expect(sent.map((s) => s.how)).toEqual(['fewer']))
-  sent[0]!.answer(new Response('{}', { status: 200 }))
+  sent[0]!.answer(new Response('{}', { status: 200, headers: { 'kelvit-answer': 'yes' } }))
   await waitFor(() => expect(sent.map((s) => s.how)).toEqual(['fewer', 'short']))
   const no = JSON.stringify({ title: 'Changed meanwhile', status: 409, detail: 'Look again.' })
-  const headers = { 'content-type': 'application/problem+json' }
+  const headers = { 'content-type': 'application/problem+json', 'kelvit-answer': 'yes' }
   sent[1]!.answer(new Response(no, { status: 409, headers }))
   // Refused: what holds is shown again, and nothing more is sent.
   await waitFor(() => expect(radio(/^In between/).checked).toBe(true))
@@ -185,7 +185,7 @@ test('what is typed into a weekday stands when the change before it arrives, and
   await waitFor(() => expect(sent).toHaveLength(1))
   type('1:00 am')
   client.setQueryData(['kitchen-hours'], after)
-  sent[0]!.answer(new Response('{}', { status: 200 }))
+  sent[0]!.answer(new Response('{}', { status: 200, headers: { 'kelvit-answer': 'yes' } }))
   await waitFor(() => expect(until.value).toBe('1:00 am'))
   expect(document.activeElement).toBe(until)
   box('Monday from').focus()
@@ -212,7 +212,7 @@ test('a number that is left by a press on a choice: both are kept, none over the
   await waitFor(() => expect(sent).toHaveLength(1))
   fireEvent.click(short)
   expect(short.checked).toBe(true)
-  sent[0]!.answer(new Response('{}', { status: 200 }))
+  sent[0]!.answer(new Response('{}', { status: 200, headers: { 'kelvit-answer': 'yes' } }))
   await waitFor(() => expect(sent).toHaveLength(2))
   expect(sent.map((s) => s.settings)).toMatchObject([
     { burners: 3, canningDays: 'even' },

@@ -139,7 +139,11 @@ describe('the first steps', () => {
     const sent: unknown[] = []
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
       const json = (body: string) =>
-        Promise.resolve(new Response(body, { headers: { 'content-type': 'application/json' } }))
+        Promise.resolve(
+          new Response(body, {
+            headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
+          }),
+        )
       if (init?.method !== 'PUT') return json('[]')
       sent.push([path.split('/').slice(0, 3).join('/'), JSON.parse(String(init.body))])
       return json('{}')

@@ -1,3 +1,4 @@
+import { ANSWER_HEADER } from '@kelvit/contract'
 import type { Context, Next } from 'koa'
 import type { Logger } from 'pino'
 import { DrizzleQueryError } from 'drizzle-orm/errors'
@@ -104,6 +105,7 @@ export function forLog(error: unknown): object {
 export const handleErrors =
   (log: Logger) =>
   async (ctx: Context, next: Next): Promise<void> => {
+    if (ctx.path.startsWith('/api/')) ctx.set(ANSWER_HEADER, 'yes')
     try {
       await next()
       if (ctx.status === 404 && ctx.body == null && ctx.path.startsWith('/api/'))

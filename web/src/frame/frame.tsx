@@ -1,6 +1,6 @@
 import { paths } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Navigate, Outlet, useLocation } from 'react-router'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useAlarm } from '../alarm/use-alarm'
@@ -9,8 +9,9 @@ import { refetchWhenSent } from '../sync/changes'
 import { putAnswer, showWaiting } from '../sync/log'
 import { sessionQuery } from '../sync/queries'
 import { request } from '../sync/request'
-import { wipeCache } from '../sync/cache'
-import { openOutbox, useWaiting, wipeOutbox } from '../sync/outbox'
+import { hearLeaving, wipeDevice } from '../sync/leaving'
+import { openOutbox, useWaiting } from '../sync/outbox'
+import { openRefused } from '../sync/refused'
 import { AskContext } from '../ui/ask'
 import { Loose, Part } from '../ui/part'
 import { useNotify } from '../ui/notice'
@@ -29,12 +30,19 @@ const Finder = lazy(() => import('./finder').then((m) => ({ default: m.Finder })
 
 const Leave = lazy(() => import('./leave').then((m) => ({ default: m.Leave })))
 
+const Ended = lazy(() => import('./ended').then((m) => ({ default: m.Ended })))
+
 /** The signed-in part: strip, page, finder; or the way to sign in. */
 export function Frame() {
   const { data: session } = useSuspenseQuery(sessionQuery)
   const { pathname, search } = useLocation()
-  if (!session)
-    return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />
+  const before = useRef(session)
+  useEffect(() => {
+    if (session) before.current = session
+  }, [session])
+  const signIn = `/sign-in?to=${encodeURIComponent(pathname + search)}`
+  if (!session && before.current) return <Ended session={before.current} signIn={signIn} />
+  if (!session) return <Navigate to={signIn} replace />
   // Another member, another page: nothing of the one before is carried over.
   return (
     <SignedIn value={session}>
@@ -57,36 +65,42 @@ function Inside() {
   const { member, household } = useHousehold()
   const [leaving, setLeaving] = useState(false)
   const waiting = useWaiting()
-  useEffect(
-    () =>
-      openOutbox(
-        { memberId: member.id, householdId: household.id },
-        {
-          refused: (sentence) => {
-            notify.trouble(sentence)
-            void client.invalidateQueries()
-          },
-          read: () => showWaiting(client),
-          delivered: () => refetchWhenSent(client, []),
-          answered: (change, answer) => {
-            putAnswer(client, change.path, answer)
-            const otherwise = saidOtherwise(change, answer)
-            if (!otherwise) return
-            notify.trouble(otherwise)
-            void client.invalidateQueries({ queryKey: ['jars'] })
-          },
-        },
-      ),
-    [client, notify, member.id, household.id],
+  const whose = useMemo(
+    () => ({ memberId: member.id, householdId: household.id }),
+    [member.id, household.id],
   )
+  useEffect(() => openRefused(whose), [whose])
+  useEffect(() => {
+    const look = (): void => void client.invalidateQueries({ queryKey: sessionQuery.queryKey })
+    const stop = hearLeaving(look)
+    const close = openOutbox(whose, {
+      ended: look,
+      refused: (sentence) => {
+        notify.trouble(sentence)
+        void client.invalidateQueries()
+      },
+      read: () => showWaiting(client),
+      delivered: () => refetchWhenSent(client, []),
+      answered: (change, answer) => {
+        putAnswer(client, change.path, answer)
+        const otherwise = saidOtherwise(change, answer)
+        if (!otherwise) return
+        notify.trouble(otherwise)
+        void client.invalidateQueries({ queryKey: ['jars'] })
+      },
+    })
+    return () => {
+      stop()
+      close()
+    }
+  }, [client, notify, whose])
   const leave = (): void => {
     // On a shared device nothing of this house stays behind, also when the server is away.
     void request('DELETE', paths.session)
       .catch(() => undefined)
-      .then(wipeOutbox)
+      .then(() => wipeDevice(whose))
       .finally(() => {
         client.clear()
-        wipeCache()
         window.location.assign('/sign-in')
       })
   }

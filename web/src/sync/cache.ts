@@ -43,8 +43,13 @@ export function keepNow(client: QueryClient, options: DehydrateOptions): void {
   }
 }
 
-/** Forgets everything that was known, for good: the page is left right after. */
+/** Forgets everything that was known, and what was typed, for good: the page is left right after. */
 export function wipeCache(): void {
   closed = true
   store()?.removeItem(KEY)
+  try {
+    window.sessionStorage.clear()
+  } catch {
+    // Without storage there is nothing to forget.
+  }
 }

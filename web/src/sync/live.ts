@@ -8,18 +8,29 @@ import { heardFrom, placeToHear, readAnew, somethingRead, takeIn } from './log'
 
 /** Words that come together are put in together. */
 const TOGETHER_MS = 25
+/** A stream that was refused is tried again after this. */
+const ANEW_MS = 4000
 
 /** Hears what was written on other devices, from where this one's lists are. */
 export function useLive(): void {
   const client = useQueryClient()
   useEffect(() => {
     let stream: EventSource | undefined
+    let timer: number | undefined
     let left = false
-    void somethingRead(client).then(() => {
-      if (!left) stream = listen(client)
-    })
+    const open = (): void => {
+      if (left) return
+      const now = listen(client)
+      stream = now
+      // A refusal, also a proxy's, closes it for good: then it is opened anew.
+      now.addEventListener('error', () => {
+        if (now.readyState === EventSource.CLOSED) timer = window.setTimeout(open, ANEW_MS)
+      })
+    }
+    void somethingRead(client).then(open)
     return () => {
       left = true
+      window.clearTimeout(timer)
       stream?.close()
       heardFrom(client, null)
     }
@@ -54,6 +65,9 @@ function listen(client: QueryClient): EventSource {
   stream.addEventListener('error', () => {
     heardFrom(client, null)
     reached(false)
+    // Closed for good, it may be because nobody is signed in here any more.
+    if (stream.readyState === EventSource.CLOSED)
+      void client.invalidateQueries({ queryKey: ['session'] })
   })
   return stream
 }

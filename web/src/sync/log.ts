@@ -1,7 +1,8 @@
 import { type Change, type Jar, type LoadEventRow, type LoadWithEvents } from '@kelvit/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { withEvent, withLoadRow, withPortion, type PortionRow } from './loads'
-import { sendOut, waitingToSend, type Outgoing, type Shown } from './outbox'
+import { sendOut, waitingToSend } from './outbox'
+import type { Outgoing, Shown } from './outgoing'
 
 /**
  * What this device holds of the household is its lists, brought up to a place in the

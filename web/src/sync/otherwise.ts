@@ -1,5 +1,5 @@
 import { paths, type CountAnswer, type NewTake, type TakeAnswer } from '@kelvit/contract'
-import type { Outgoing } from './outbox'
+import type { Outgoing } from './outgoing'
 
 /**
  * What the server decided otherwise than this device had thought, in one sentence;

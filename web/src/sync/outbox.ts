@@ -1,43 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { fateOf, request, sentenceOf } from './request'
-
-/**
- * Changes that must not be lost: kept on the device until the server has given a final
- * answer. Each is idempotent (its ids are made here), so sending twice changes nothing.
- */
-export interface Outgoing {
-  readonly path: string
-  /** PUT where nothing is said; both are the same said twice. */
-  readonly method?: 'PUT' | 'DELETE'
-  readonly body?: unknown
-  /** What this device shows of it until the server has spoken. */
-  readonly shows?: Shown
-  /** Written down by a clock that was never held against the server's: the time of sending goes along. */
-  readonly unmeasured?: boolean
-}
-
-/** Rows of one list as a waiting change leaves them: the columns it sets, or a whole new row. */
-export interface Shown {
-  /** The word under which the list is kept. */
-  readonly key: string
-  readonly rows?: readonly (Readonly<Record<string, unknown>> & { readonly id: string })[]
-  /** Ids of rows that are gone. */
-  readonly gone?: readonly string[]
-}
-
-/** Whose change it is: it is shown to nobody else and never sent under another name. */
-export interface Owner {
-  readonly householdId: string
-  readonly memberId: string
-}
-
-interface Kept extends Outgoing {
-  /** UUIDv7: the order in which things were said. */
-  readonly id: string
-  readonly owner: string
-}
+import { ownerKey, type Kept, type Outgoing, type Owner } from './outgoing'
+import { keepRefused } from './refused'
+import { fateOf, ProblemFault, request, sentenceOf } from './request'
 
 interface Schema extends DBSchema {
   readonly outbox: { key: string; value: Kept; indexes: { owner: string } }
@@ -45,7 +11,6 @@ interface Schema extends DBSchema {
 
 const RETRY_MS = 4000
 const LOCK = 'kelvit-outbox'
-const ownerKey = (o: Owner): string => `${o.householdId}/${o.memberId}`
 const inOrder = (all: readonly Kept[]): readonly Kept[] =>
   [...all].sort((a, b) => (a.id < b.id ? -1 : 1))
 
@@ -59,6 +24,7 @@ let refused: (sentence: string) => void = () => undefined
 let delivered: () => void = () => undefined
 let read: () => void = () => undefined
 let answered: (change: Outgoing, answer: unknown) => void = () => undefined
+let ended: () => void = () => undefined
 const listeners = new Set<() => void>()
 const others = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(LOCK)
 
@@ -168,6 +134,10 @@ async function flush(): Promise<void> {
 const bodyOf = ({ body, unmeasured }: Kept): unknown =>
   unmeasured ? { ...(body as object), sentAt: new Date().toISOString() } : body
 
+/** The server doesn't know us any more: what waits has to wait for somebody to sign in. */
+const isEnded = (error: unknown): boolean =>
+  error instanceof ProblemFault && error.problem.status === 401
+
 /** Sends in order; whether something went, and whether something has to wait. */
 async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> {
   const stuck = new Set<string>()
@@ -191,11 +161,13 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
       continue
     } catch (error) {
       const fate = fateOf(error)
+      if (isEnded(error) && owner === whose) ended()
       if (fate === 'later') return { sent, left: true }
       if (fate === 'stuck') {
         stuck.add(laneOf(next))
         continue
       }
+      await keepRefused({ ...next, why: sentenceOf(error), at: new Date().toISOString() })
       refused(sentenceOf(error))
     }
     await forget(next.id)
@@ -215,6 +187,8 @@ export function openOutbox(
     readonly delivered: () => void
     /** What waited here since another time was read and is known now. */
     readonly read?: () => void
+    /** Nobody is signed in any more. */
+    readonly ended?: () => void
     /** What the server says of a change that it took. */
     readonly answered?: (change: Outgoing, answer: unknown) => void
   },
@@ -224,6 +198,7 @@ export function openOutbox(
   refused = hear.refused
   delivered = hear.delivered
   answered = hear.answered ?? (() => undefined)
+  ended = hear.ended ?? (() => undefined)
   const again = (): void => void flush()
   const look = (): void =>
     void readAll().then((all) => {
@@ -243,8 +218,16 @@ export function openOutbox(
   }
 }
 
-/** Throws away what still waits of whoever is signed in, and stops sending. */
-export async function wipeOutbox(): Promise<void> {
+/** How many changes of somebody wait on this device. */
+export async function unsentOf(whose: Owner): Promise<number> {
+  const key = ownerKey(whose)
+  const stored = (await (await database())?.getAllKeysFromIndex('outbox', 'owner', key)) ?? []
+  return new Set([...stored, ...unkept.filter((k) => k.owner === key).map((k) => k.id)]).size
+}
+
+/** Throws away what still waits of whoever is, or was, signed in, and stops sending. */
+export async function wipeOutbox(whose: Owner | undefined = owner): Promise<void> {
+  owner = whose
   const gone = await readAll()
   owner = undefined
   window.clearTimeout(timer)

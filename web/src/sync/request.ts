@@ -1,4 +1,4 @@
-import { SEQ_HEADER, type Problem } from '@kelvit/contract'
+import { ANSWER_HEADER, SEQ_HEADER, type Problem } from '@kelvit/contract'
 
 /** An answer of the server that says what is wrong. */
 export class ProblemFault extends Error {
@@ -75,8 +75,9 @@ async function reach(
   body: unknown,
   headers: Readonly<Record<string, string>> = {},
 ): Promise<Response> {
+  let answer: Response
   try {
-    return await fetch(path, {
+    answer = await fetch(path, {
       method,
       credentials: 'same-origin',
       signal: AbortSignal.timeout(PATIENCE_MS),
@@ -89,6 +90,9 @@ async function reach(
   } catch {
     throw new Unreachable()
   }
+  // A hotel's sign-in page or a proxy says 200 as well: what isn't Kelvit's own word is no answer.
+  if (!answer.headers.has(ANSWER_HEADER)) throw new Unreachable()
+  return answer
 }
 
 export const isJson = (r: Response): boolean => /json/.test(r.headers.get('content-type') ?? '')
@@ -99,8 +103,12 @@ export const isProblem = (x: unknown): x is Problem =>
 export const sentenceOf = (error: unknown): string =>
   error instanceof Error && error.message ? error.message : 'Something went wrong. Try again.'
 
-/** Answers of servers and proxies that say "not now", not "no". */
-const NOT_NOW: ReadonlySet<number> = new Set([401, 408, 425, 429, 502, 503, 504])
+/** Answers that say "not now" or "not by this way", not "no". */
+const NOT_NOW: ReadonlySet<number> = new Set([401, 408, 421, 425, 429, 502, 503, 504])
+/** The address under which the page was opened is not Kelvit's any more; at the right one it will do. */
+const OTHER_ADDRESS = '/problems/foreign-origin'
+const isNotNow = ({ status, type }: Problem): boolean =>
+  NOT_NOW.has(status) || type === OTHER_ADDRESS
 
 /**
  * What an answer means for a change that is kept here: `final`, nobody will ever take it;
@@ -109,12 +117,10 @@ const NOT_NOW: ReadonlySet<number> = new Set([401, 408, 425, 429, 502, 503, 504]
  */
 export function fateOf(error: unknown): 'final' | 'later' | 'stuck' {
   if (!(error instanceof ProblemFault)) return 'later'
-  const { status } = error.problem
-  if (NOT_NOW.has(status)) return 'later'
-  return status >= 500 ? 'stuck' : 'final'
+  if (isNotNow(error.problem)) return 'later'
+  return error.problem.status >= 500 ? 'stuck' : 'final'
 }
 
 /** Worth repeating: nobody said no, the way was blocked, or the sign-in ran out. */
 export const isPassing = (error: unknown): boolean =>
-  error instanceof Unreachable ||
-  (error instanceof ProblemFault && NOT_NOW.has(error.problem.status))
+  error instanceof Unreachable || (error instanceof ProblemFault && isNotNow(error.problem))

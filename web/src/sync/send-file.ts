@@ -1,3 +1,4 @@
+import { ANSWER_HEADER } from '@kelvit/contract'
 import { isJson, isProblem, ProblemFault, Unreachable } from './request'
 
 /** A large file takes its time on the way and at its reading. */
@@ -17,6 +18,7 @@ export async function sendFile<T>(path: string, file: Blob, type: string): Promi
   } catch {
     throw new Unreachable()
   }
+  if (!answer.headers.has(ANSWER_HEADER)) throw new Unreachable()
   const read: unknown = isJson(answer) ? await answer.json() : undefined
   if (answer.ok) return read as T
   throw isProblem(read) ? new ProblemFault(read) : new Unreachable()

@@ -16,7 +16,11 @@ beforeEach(() => {
     answers++
     // The server's clock is a minute ahead of where this device's stood.
     const body = JSON.stringify({ now: NOW + 60_000 + running, frozen: false })
-    return Promise.resolve(new Response(body, { headers: { 'content-type': 'application/json' } }))
+    return Promise.resolve(
+      new Response(body, {
+        headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
+      }),
+    )
   })
 })
 afterEach(() => {

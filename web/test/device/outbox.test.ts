@@ -12,6 +12,8 @@ const ALDER = { householdId: 'h1', memberId: 'm2' }
 let sent: Sent[] = []
 /** What the server answers for a path: a status, or nothing at all. */
 let answer: (path: string) => number | 'unreachable' = () => 200
+/** Another answer than Kelvit's, or one with more to it. */
+let otherwise: ((path: string) => Response | undefined) | undefined
 let outbox: typeof import('../../src/sync/outbox')
 let refusals: string[] = []
 let delivered = 0
@@ -31,11 +33,13 @@ beforeEach(async () => {
     const status = answer(path)
     if (status === 'unreachable') return Promise.reject(new TypeError('no network'))
     sent.push({ path, member: init.headers['kelvit-member'] })
+    const other = otherwise?.(path)
+    if (other) return Promise.resolve(other)
     const body = status < 400 ? {} : { status, detail: `No: ${status}.` }
     return Promise.resolve(
       new Response(JSON.stringify(body), {
         status,
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', 'kelvit-answer': 'yes' },
       }),
     )
   })
@@ -45,6 +49,7 @@ beforeEach(async () => {
   refusals = []
   delivered = 0
   answer = () => 200
+  otherwise = undefined
 })
 afterEach(async () => {
   answer = () => 200
@@ -100,6 +105,81 @@ describe('what is kept on the device', () => {
       expect(sent).toHaveLength(n)
     },
   )
+  const problem = (status: number, type: string): Response =>
+    new Response(JSON.stringify({ status, type, title: 'No', detail: 'No.' }), {
+      status,
+      headers: { 'content-type': 'application/problem+json', 'kelvit-answer': 'yes' },
+    })
+  test.each([
+    [
+      'a portal’s page',
+      () => new Response('<h1>Welcome</h1>', { headers: { 'content-type': 'text/html' } }),
+    ],
+    [
+      'a portal’s JSON',
+      () => new Response('{}', { headers: { 'content-type': 'application/json' } }),
+    ],
+    ['an empty answer of a proxy', () => new Response(null, { status: 204 })],
+    ['a proxy’s 403', () => new Response('no', { status: 403 })],
+    ['a name that Kelvit does not answer to', () => problem(421, '/problems/other-name')],
+    ['an address that changed', () => problem(403, '/problems/foreign-origin')],
+  ] as const)('%s is no answer to a change: it is kept', async (_, other) => {
+    open(WREN)
+    otherwise = other
+    send('/api/jars/1/fate')
+    await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0))
+    await settle()
+    expect(outbox.waitingToSend()).toHaveLength(1)
+    expect(refusals).toEqual([])
+    otherwise = undefined
+    await vi.advanceTimersByTimeAsync(5000)
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+  })
+  test('one that is refused is kept until somebody has looked at it, for whoever made it', async () => {
+    const tray = await import('../../src/sync/refused')
+    const { renderHook } = await import('@testing-library/react')
+    open(WREN)
+    answer = () => 422
+    outbox.sendOut({ path: '/api/takes/t1', body: { count: 3 } })
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+    const look = (whose: typeof WREN) => {
+      const stop = tray.openRefused(whose)
+      return { stop, hook: renderHook(() => tray.useRefused()) }
+    }
+    const other = look(ALDER)
+    await settle()
+    await vi.waitFor(() => expect(other.hook.result.current).toEqual([]))
+    other.stop()
+    const { stop, hook } = look(WREN)
+    await vi.waitFor(() =>
+      expect(hook.result.current).toContainEqual(
+        expect.objectContaining({ path: '/api/takes/t1', body: { count: 3 }, why: 'No: 422.' }),
+      ),
+    )
+    for (const { id } of hook.result.current) await tray.letGo(id)
+    stop()
+    const again = look(WREN)
+    await settle()
+    await settle()
+    expect(again.hook.result.current).toEqual([])
+    again.stop()
+  })
+  test('who hears 401 learns that nobody is signed in any more', async () => {
+    let told = 0
+    close = outbox.openOutbox(WREN, {
+      refused: () => undefined,
+      delivered: () => undefined,
+      ended: () => told++,
+    })
+    answer = () => 401
+    send('/api/jars/1/fate')
+    await vi.waitFor(() => expect(told).toBeGreaterThan(0))
+    expect(await outbox.unsentOf(WREN)).toBe(1)
+    expect(await outbox.unsentOf(ALDER)).toBe(0)
+    close()
+    await outbox.wipeOutbox(WREN)
+    expect(await outbox.unsentOf(WREN)).toBe(0)
+  })
   test('a mistake of the server keeps what it concerns, and what follows of it; others go on', async () => {
     open(WREN)
     answer = (path) => (path.startsWith('/api/loads/1') ? 500 : 200)

@@ -27,7 +27,9 @@ describe('lists that other pages changed', () => {
     refetchWhenSent(client, ['canners'])
     refetchWhenSent(client, ['shelves', 'canners'])
     expect(asked).toEqual([])
-    vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })))
+    vi.stubGlobal('fetch', () =>
+      Promise.resolve(new Response(null, { status: 204, headers: { 'kelvit-answer': 'yes' } })),
+    )
     window.dispatchEvent(new Event('online'))
     await vi.waitFor(() => expect(waitingToSend()).toHaveLength(0))
     await vi.waitFor(() => expect([...asked].sort()).toEqual(['canners', 'loads', 'shelves']))

@@ -21,6 +21,11 @@ export function Page() {
   }
   return (
     <Door title="Sign in">
+      {search.get('ended') && (
+        <p role="status" className="mb-4 font-semibold">
+          You were signed out on this device. Sign in to go on.
+        </p>
+      )}
       <form onSubmit={submit} className="flex flex-col gap-4">
         <TextField
           label="Your sign-in name"

@@ -1,0 +1,78 @@
+import type { NewLoadEvent, NewTake } from '@kelvit/contract'
+import { recordLines, type UnitSystem } from '@kelvit/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useHousehold } from '../household/session'
+import { useTimes } from '../household/words'
+import { nowMs } from '../sync/clock'
+import { showAndSend } from '../sync/log'
+import { letGo, useRefused, type RefusedChange } from '../sync/refused'
+import { Button } from '../ui/button'
+import { Sheet } from '../ui/sheet'
+
+/** What somebody had said, in a few words. */
+function whatItWas(change: RefusedChange, units: UnitSystem): string {
+  const { path, method, body } = change
+  if (path.includes('/events/')) {
+    const said = body as NewLoadEvent
+    const at = Date.parse(said.happenedAt ?? said.at)
+    const [line] = recordLines([{ ...said, id: change.id, at, happenedAt: at } as never], units)
+    return `At the stove: ${line?.words ?? 'something that happened'}`
+  }
+  if (/\/api\/takes\/[^/]+\/undo/.test(path)) return 'Jars put back on the shelf'
+  if (path.startsWith('/api/takes/')) {
+    const { count } = body as NewTake
+    return `${count === 1 ? 'One jar' : `${count} jars`} taken off the shelf`
+  }
+  if (path.startsWith('/api/counts/')) return 'A count of a shelf'
+  if (path.endsWith('/fate')) return 'What became of a jar'
+  if (path.startsWith('/api/lots/'))
+    return method === 'DELETE'
+      ? 'A weigh-in taken back'
+      : `Weighed in: ${(body as { said?: string }).said ?? 'a lot'}`
+  return 'Something you recorded'
+}
+
+/** What the server would not take: what it was, why not, and what to do about it. */
+export function RefusedChanges({ onOpenChange }: { readonly onOpenChange: (o: boolean) => void }) {
+  const refused = useRefused()
+  const client = useQueryClient()
+  const { household } = useHousehold()
+  const { dayTime } = useTimes()
+  const again = ({ id, path, method, body, shows, unmeasured }: RefusedChange): void => {
+    void letGo(id)
+    showAndSend(client, {
+      path,
+      ...(method ? { method } : {}),
+      ...(body === undefined ? {} : { body }),
+      ...(shows ? { shows } : {}),
+      ...(unmeasured ? { unmeasured } : {}),
+    })
+  }
+  return (
+    <Sheet
+      open
+      onOpenChange={onOpenChange}
+      title="Not taken"
+      about="Kelvit didn’t take these changes. They’re kept here until you decide."
+    >
+      {refused.length === 0 && <p>Nothing is left to decide.</p>}
+      <ul className="flex flex-col gap-4">
+        {refused.map((r) => (
+          <li key={r.id} className="border-t border-rim pt-3">
+            <p className="font-semibold">{whatItWas(r, household.units)}</p>
+            <p className="text-ink-soft">{dayTime(Date.parse(r.at), nowMs())}</p>
+            <p className="mt-1">{r.why}</p>
+            <div className="mt-2 flex flex-wrap gap-3">
+              <Button size="small" onClick={() => again(r)}>
+                Try again
+              </Button>
+              <Button size="small" look="quiet" onClick={() => void letGo(r.id)}>
+                Let it go
+              </Button>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  )
+}
