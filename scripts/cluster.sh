@@ -191,7 +191,7 @@ dump_of() {
 newer_than_code() {
   local theirs ours
   theirs=$(sql -At "$1" -c "select coalesce(max(created_at), 0) from drizzle.__drizzle_migrations" 2>/dev/null) || return 1
-  ours=$(node -p 'Math.max(...require("./server/drizzle/meta/_journal.json").entries.map((e) => e.when))')
+  ours=$(node -e 'process.stdout.write(String(Math.max(...require("./server/drizzle/meta/_journal.json").entries.map((e) => e.when))))')
   [ "$theirs" -gt "$ours" ]
 }
 
