@@ -10,7 +10,7 @@ export async function ownKelvit(name, { demo = false } = {}) {
   chmodSync(data, 0o755)
   const port = 20_000 + (process.pid % 20_000)
   const base = `http://127.0.0.1:${port}`
-  const env = { ...process.env, KELVIT_OPEN_REGISTRATION: '1' }
+  const env = { ...process.env, KELVIT_OPEN_REGISTRATION: '1', KELVIT_STRANGERS: '1000' }
   for (const key of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW'])
     Reflect.deleteProperty(env, key)
   const kelvit = spawn(

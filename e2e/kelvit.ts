@@ -18,6 +18,7 @@ export function ownEnv(): NodeJS.ProcessEnv {
   delete env.KELVIT_APP_DATABASE_URL
   // Journeys make households of their own beside the demo.
   env.KELVIT_OPEN_REGISTRATION = '1'
+  env.KELVIT_STRANGERS = '1000'
   return env
 }
 

@@ -2,6 +2,7 @@
 import { accountApi } from './account'
 import { answersApi } from './answers'
 import { archiveApi } from './archive'
+import { callingApi } from './calling'
 import { changesApi } from './changes'
 import { countApi } from './counts'
 import { gaugeRecallApi, gaugeTestRows } from './gauge-tests'
@@ -44,6 +45,7 @@ export {
   archiveApi,
   CSV_KINDS,
 } from './archive'
+export { callingApi } from './calling'
 export { changesApi } from './changes'
 export { countApi } from './counts'
 export { gaugeRecallApi, gaugeTestRows } from './gauge-tests'
@@ -113,6 +115,7 @@ export const allRoutes: readonly Route[] = [
     recipeApi,
   ].flatMap(routesOf),
   ...routesOf(seasonApi),
+  ...routesOf(callingApi),
   ...routesOf(changesApi),
   ...rows.flatMap(({ list, past, one, put, patch, remove }): Route[] => [
     list,

@@ -34,6 +34,7 @@ import { pantryRoutes, takeRoutes } from './pantry/routes'
 import { recordRoutes } from './records/routes'
 import { resourceRoutes } from './resource/resource'
 import { archiveRoutes } from './archive/routes'
+import { callingRoutes } from './calling/routes'
 import { csvRoutes } from './archive/csv-routes'
 import { countNow } from './pantry/counts'
 import { resources, undoables } from './resources'
@@ -70,6 +71,7 @@ export function makeRouter(deps: Deps): Router {
     await reviseRunning(tx, deps, actor, 'The altitude was corrected.')
     await rejudge(tx, deps, actor)
   })
+  callingRoutes(router, deps)
   answerRoutes(router, deps)
   for (const resource of resources) resourceRoutes(router, resource, deps)
   lotRoutes(router, deps)

@@ -8,11 +8,16 @@ import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
 import { migrateDatabase, NewerDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
+import { LRUCache } from 'lru-cache'
+import { startCaller } from './calling/caller'
+import { newPushKeys, pusherOf, type PushKeys } from './calling/push'
+import { askHouseKey } from './store/devices'
 import { warmUp } from './heavy/beside'
 import { IDLE_MS, openHouse, type House } from './house/open'
 import { forLog } from './http/errors'
 import { openLive } from './changes/live'
 import { readFor } from './changes/log'
+import type { Deps } from './http/deps'
 
 const env = process.env
 const log = pino({ level: env.KELVIT_LOG ?? 'warn' }, pino.destination(2))
@@ -40,7 +45,9 @@ async function main(): Promise<void> {
   const ownerUrl = env.DATABASE_URL
   if (!ownerUrl) throw new Misconfigured('DATABASE_URL is not set; ./kelvit start sets it')
   endWithParent()
-  await migrateDatabase(ownerUrl, resolve(env.KELVIT_MIGRATIONS ?? 'server/drizzle'))
+  await migrateDatabase(ownerUrl, resolve(env.KELVIT_MIGRATIONS ?? 'server/drizzle'), {
+    [PUSH_KEYS]: () => JSON.stringify(newPushKeys()),
+  })
   const appUrl = env.KELVIT_APP_DATABASE_URL
   const db = openDatabase(ownerUrl, appUrl)
   await assertConfined(db)
@@ -53,26 +60,28 @@ async function main(): Promise<void> {
   const hosts = listOf(env.KELVIT_HOSTS)
   // Made after the application that it serves, and asked by it.
   const at: { house?: House | undefined } = {}
-  const app = makeApp(
-    {
-      ...(env.KELVIT_HOUSE
-        ? { house: () => at.house?.address() ?? { trust: null, home: null } }
-        : {}),
-      db,
-      clock,
-      log,
-      live,
-      demo,
-      openRegistration: env.KELVIT_OPEN_REGISTRATION === '1',
-      doors: {
-        trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
-        hosts,
-        operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
-        metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
-      },
+  const calling = await callingFor(db)
+  const deps: Deps = {
+    ...(env.KELVIT_HOUSE
+      ? { house: () => at.house?.address() ?? { trust: null, home: null } }
+      : {}),
+    ...(calling ? { calling } : {}),
+    db,
+    clock,
+    log,
+    live,
+    demo,
+    openRegistration: env.KELVIT_OPEN_REGISTRATION === '1',
+    doors: {
+      trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
+      hosts,
+      operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
+      metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
+      ...(env.KELVIT_STRANGERS ? { strangers: Number(env.KELVIT_STRANGERS) } : {}),
     },
-    env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined,
-  )
+  }
+  const app = makeApp(deps, env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined)
+  const quiet = calling && startCaller(deps, calling.pusher)
   const answer = app.callback()
   const listener: RequestListener = (req, res) => void answer(req, res)
   const httpPort = Number(env.PORT ?? 8484)
@@ -86,6 +95,7 @@ async function main(): Promise<void> {
   })
   if (demo && !clock.frozen) renewHourly(db, clock)
   const stop = (): void => {
+    quiet?.()
     at.house?.close()
     server.close()
     server.closeAllConnections()
@@ -109,6 +119,23 @@ const renewHourly = (db: Database, clock: Clock): void =>
   void setInterval(() => {
     renewDemo(db, clock).catch((err: unknown) => log.warn({ err: forLog(err) }, 'demo'))
   }, HOUR_MS).unref()
+
+/** What the key pair is kept under by which push services know this Kelvit. */
+const PUSH_KEYS = 'push'
+
+/** Devices are called where there are keys for it. */
+async function callingFor(db: Database): Promise<Deps['calling']> {
+  const keys = await askHouseKey(db, PUSH_KEYS)
+  if (!keys) return undefined
+  return {
+    pusher: pusherOf({
+      keys: JSON.parse(keys) as PushKeys,
+      contact: env.KELVIT_PUSH_CONTACT ?? 'mailto:kelvit@example.com',
+      hosts: listOf(env.KELVIT_PUSH_HOSTS),
+    }),
+    reached: new LRUCache({ max: 10_000 }),
+  }
+}
 
 /** The home network is served where that was asked for. */
 const houseFor = async (

@@ -275,6 +275,34 @@ describe('who knocks, and where from', () => {
     expect(burst.filter((b) => b.status === 401).length).toBeLessThanOrEqual(4)
     expect(burst.every((b) => b.status === 401 || b.status === 429)).toBe(true)
   })
+  test('a stranger is bounded by the line they come from, whatever names they try; who comes in is no stranger', async () => {
+    // Five sign-ins, one registration and five looks at invitations.
+    const own = await startKit({ doors: { trustedProxies: ['loopback'], strangers: 0.05 } })
+    const line = 100 + Math.floor(Math.random() * 60_000)
+    const from = (host: string) => ({ 'x-forwarded-for': `2001:db8:${line.toString(16)}:${host}` })
+    const keeper = person()
+    const send = (method: string, path: string, body: unknown, host: string) =>
+      own.browser().send(method, path, body, from(host))
+    expect((await send('POST', '/api/households', wanted(keeper), '1::1')).status).toBe(201)
+    // Another house on the same /64 is the same line; the next /64 is not.
+    const again = await send('POST', '/api/households', wanted(), '1::2')
+    expect(again.status).toBe(429)
+    expect(Number(again.headers.get('retry-after'))).toBeGreaterThan(0)
+    expect((await send('POST', '/api/households', wanted(), '2::1')).status).toBe(201)
+    const right = { name: keeper.signInName, passphrase: keeper.passphrase }
+    for (let i = 0; i < 8; i++)
+      expect((await send('POST', '/api/session', right, '3::7')).status).toBe(201)
+    const guess = (i: number, host = `4::${i}`) =>
+      send('POST', '/api/session', { name: `name ${line} ${i}`, passphrase: 'wrong words' }, host)
+    for (let i = 1; i <= 5; i++) expect((await guess(i)).status).toBe(401)
+    expect((await guess(6)).status).toBe(429)
+    expect((await guess(7, '5::1')).status).toBe(401)
+    expect((await send('POST', '/api/session', right, '6::1')).status).toBe(201)
+    const look = () => send('GET', `/api/invitations/${crypto.randomUUID()}`, undefined, '7::1')
+    for (let i = 0; i < 5; i++) expect((await look()).status).toBe(404)
+    expect((await look()).status).toBe(429)
+    await own.close()
+  })
   test('what a stranger says about addresses is not believed', async () => {
     const keeper = person()
     await kit.browser().send('POST', '/api/households', wanted(keeper))

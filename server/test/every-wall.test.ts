@@ -42,6 +42,16 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
     select gen_random_uuid(), household_id, id, 'x', 'read', 'x', now() from members where household_id = $1 limit 1`,
     [mine],
   )
+  await owner.query(
+    `insert into push_subscriptions (household_id, session_id, member_id, endpoint, p256dh, auth)
+    select household_id, id, member_id, 'https://push.example', 'x', 'x' from sessions where household_id = $1 limit 1`,
+    [mine],
+  )
+  await owner.query(
+    `insert into calls (household_id, key, load_id, called_at, times)
+    select household_id, 'x', id, now(), 1 from loads where household_id = $1 limit 1`,
+    [mine],
+  )
   const theirs = (await (await kit.household()).send('GET', '/api/household')).body.id
   const names = await tables()
   expect(names.length).toBeGreaterThan(20)

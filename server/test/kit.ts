@@ -1,13 +1,15 @@
 import { allRoutes } from '@kelvit/contract/routes'
 import { inject } from 'vitest'
 import pino, { type Logger } from 'pino'
+import { LRUCache } from 'lru-cache'
 import { v7 as uuidv7 } from 'uuid'
 import { createServer, type Server } from 'node:http'
 import { connect, type AddressInfo } from 'node:net'
 import { makeApp, makeRouter } from '../src/app'
 import { frozenClock, type Clock } from '../src/clock/clock'
 import { openDatabase, type Database } from '../src/db/pool'
-import type { Doors } from '../src/http/deps'
+import { newPushKeys, pusherOf } from '../src/calling/push'
+import type { Deps, Doors } from '../src/http/deps'
 import { openLive } from '../src/changes/live'
 import type { Live, Word } from '../src/http/live'
 import { readFor } from '../src/changes/log'
@@ -33,6 +35,8 @@ export interface Browser {
 }
 
 export interface Kit {
+  /** What its stations are given to work with. */
+  readonly deps: Deps
   readonly base: string
   readonly db: Database
   readonly clock: Clock
@@ -84,6 +88,7 @@ export async function startKit(
     clock?: Clock
     url?: string
     webFolder?: string
+    calling?: Deps['calling']
   } = {},
 ): Promise<Kit> {
   const { url = inject('databaseUrl') } = options
@@ -110,9 +115,25 @@ export async function startKit(
     hosts: [],
     operatorToken: undefined,
     metricsToken: undefined,
+    strangers: 1000,
     ...options.doors,
   }
-  const deps = { db, clock, log, live, demo, openRegistration, doors }
+  const {
+    calling = {
+      pusher: pusherOf({ keys: newPushKeys(), contact: 'mailto:x@example.com', hosts: [] }),
+      reached: new LRUCache({ max: 100 }),
+    },
+  } = options
+  const deps: Deps = {
+    db,
+    clock,
+    log,
+    live,
+    demo,
+    openRegistration,
+    doors,
+    calling,
+  }
   const server: Server = createServer(makeApp(deps, options.webFolder).callback())
   // A test that takes its time finds its connection open.
   server.keepAliveTimeout = 0
@@ -189,6 +210,7 @@ export async function startKit(
     db,
     clock,
     live,
+    deps,
     routes,
     browser,
     raw,

@@ -116,14 +116,16 @@ describe('plantings and frost', () => {
   test('a lot is split into a part to eat and the rest, and never into more than it was', async () => {
     const who = await kit.household()
     const { lotId } = await withGear(who)
+    // Three days after it came in.
+    await kit.clock.set(NOW + 3 * 86_400_000)
     const split = { id: id(), version: 1, lb: 4, state: 'eaten' }
     expect((await who.send('POST', `/api/lots/${lotId}/split`, { ...split, lb: 14 })).status).toBe(
       422,
     )
     const parts = await who.send('POST', `/api/lots/${lotId}/split`, split)
-    expect(parts.body.map((l: any) => [l.lb, l.state])).toEqual([
-      [10, 'in-house'],
-      [4, 'eaten'],
+    expect(parts.body.map((l: any) => [l.lb, l.state, l.finishedOn])).toEqual([
+      [10, 'in-house', null],
+      [4, 'eaten', '2026-08-17'],
     ])
     expect(
       (await who.send('POST', `/api/lots/${lotId}/split`, split)).body.map((l: any) => l.lb),

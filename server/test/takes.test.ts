@@ -53,6 +53,26 @@ const wish = (more: object = {}) => ({
 const codes = (jars: any[]): string[] => jars.map((j) => j.code)
 
 describe('taking a jar', () => {
+  test('the same take, undo or count sent three times at once is one, and all hear it', async () => {
+    const { who, jars } = await withCorn(6)
+    const three = <T>(ask: () => Promise<T>): Promise<T[]> => Promise.all([ask(), ask(), ask()])
+    const same = (all: { status: number; body: unknown }[], made: number): void => {
+      expect(all.map((a) => a.status).sort()).toEqual([200, 200, made])
+      expect(new Set(all.map((a) => JSON.stringify(a.body))).size).toBe(1)
+    }
+    const take = id()
+    same(await three(() => who.send('PUT', `/api/takes/${take}`, wish({ count: 2 }))), 201)
+    const left = (await who.send('GET', '/api/jars')).body.filter(
+      (j: any) => j.state === 'on-shelf',
+    )
+    expect(left).toHaveLength(4)
+    same(await three(() => who.send('PUT', `/api/takes/${take}/undo`, { at: at(1) })), 200)
+    const count = counted({ missing: [jars[5].id], came: [line(2)] })
+    const counting = id()
+    same(await three(() => who.send('PUT', `/api/counts/${counting}`, count)), 201)
+    const all = (await who.send('GET', '/api/jars')).body
+    expect(all.filter((j: any) => j.state === 'on-shelf')).toHaveLength(7)
+  })
   test('the oldest goes first, several at once, and it says what was missing', async () => {
     const { who, jars } = await withCorn(3)
     const two = await who.send('PUT', `/api/takes/${id()}`, wish({ count: 2 }))

@@ -21,6 +21,7 @@ export {
 } from './fitness'
 export { jarSpecs } from './jars'
 export { foldLoad, withOwnWords } from './clock'
+export { dueNow, MAY_WAIT, type CallingLoad, type Due } from './due'
 export { isDown } from './opening'
 export {
   altitudeOn,

@@ -14,7 +14,7 @@ import { addressOf } from '../http/proxy'
 import { readId } from '../http/validate'
 import type { Tx } from '../db/pool'
 import { updateRow } from '../store/rows'
-import { afterSignIn, beforeSignIn, demoEntries } from '../http/limits'
+import { afterSignIn, beforeSignIn, demoEntries, strangersAt } from '../http/limits'
 import { hashToken, signInKey } from '../http/secrets'
 import {
   acceptInvitation,
@@ -31,11 +31,12 @@ import {
   removeMember,
   signIn,
   signInToDemo,
+  signOutEverywhere,
   withdrawInvitation,
 } from './service'
 import { TOKEN_MARK, tokenRoutes } from './tokens'
 import { seqOf } from '../changes/log'
-import { askDemo, endSession, endSessionsOf } from '../store/sessions'
+import { askDemo, endSession } from '../store/sessions'
 
 const COOKIE = 'kelvit_session'
 const COOKIE_MS = 60 * 86_400_000
@@ -56,6 +57,14 @@ const takeCookie = (ctx: Context): void => {
     secure: ctx.secure,
     overwrite: true,
   })
+}
+
+/** What a device is called until somebody names it: the kind of device, as its browser says. */
+function deviceOf(ctx: Context): string {
+  const browser = ctx.get('user-agent')
+  if (/iPad|Tablet/i.test(browser)) return 'Tablet'
+  if (/Mobi/i.test(browser)) return 'Phone'
+  return browser === '' || /node|curl/i.test(browser) ? 'Program' : 'Computer'
 }
 
 /** Finds out who is asking; a stale cookie is the same as none. */
@@ -140,6 +149,7 @@ export function accountRoutes(
 
 function sessionRoutes(router: Router, deps: Deps): void {
   const countDemoEntry = demoEntries(deps.db.pool)
+  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
   serve(router, accountApi.setup, async () => {
     const demo = deps.demo && (await askDemo(deps.db)).length > 0
     return { demo, registrationOpen: await mayRegister(deps) }
@@ -149,12 +159,14 @@ function sessionRoutes(router: Router, deps: Deps): void {
     const address = addressOf(ctx)
     if (body.demo) {
       await countDemoEntry(address)
-      giveCookie(ctx, await signInToDemo(deps))
+      giveCookie(ctx, await signInToDemo(deps, deviceOf(ctx)))
     } else {
       const name = signInKey(body.name)
+      await strangers.signIn(address)
       await beforeSignIn(deps.db, name, address)
-      giveCookie(ctx, await signIn(deps, name, body.passphrase))
+      giveCookie(ctx, await signIn(deps, name, body.passphrase, deviceOf(ctx)))
       await afterSignIn(deps.db, name, address)
+      await strangers.cameIn(address)
     }
     return { signedIn: true }
   })
@@ -164,7 +176,7 @@ function sessionRoutes(router: Router, deps: Deps): void {
     takeCookie(ctx)
   })
   serve(router, accountApi.signOutEverywhere, async ({ actor, ctx }) => {
-    await deps.db.inHousehold(actor, (tx) => endSessionsOf(tx, actor.memberId))
+    await signOutEverywhere(deps, actor)
     takeCookie(ctx)
   })
 }
@@ -183,8 +195,10 @@ function selfRoutes(router: Router, deps: Deps): void {
 }
 
 function householdRoutes(router: Router, deps: Deps, altitudeCorrected: AltitudeCorrected): void {
+  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
   serve(router, accountApi.makeHousehold, async ({ body, ctx }) => {
-    giveCookie(ctx, await makeHousehold(deps, body))
+    await strangers.register(addressOf(ctx))
+    giveCookie(ctx, await makeHousehold(deps, body, deviceOf(ctx)))
     return { signedIn: true }
   })
   serve(router, accountApi.changeHousehold, async ({ actor, body }) => {
@@ -228,12 +242,15 @@ function invitationRoutes(router: Router, deps: Deps): void {
     if (token.length > 100) throw new ProblemError(400, 'invalid', 'This isn’t an invitation.')
     return token
   }
+  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
   serve(router, accountApi.invitation, async ({ ctx }) => {
+    await strangers.invitation(addressOf(ctx))
     const found = await readInvitation(deps, tokenOf(ctx))
     return { householdName: found.household_name, role: found.role }
   })
   serve(router, accountApi.accept, async ({ body, ctx }) => {
-    giveCookie(ctx, await acceptInvitation(deps, tokenOf(ctx), body))
+    await strangers.invitation(addressOf(ctx))
+    giveCookie(ctx, await acceptInvitation(deps, tokenOf(ctx), body, deviceOf(ctx)))
     return { signedIn: true }
   })
 }

@@ -17,6 +17,7 @@ import { conflict, notFound, ProblemError, unprocessable } from '../http/problem
 import { addRows, changeRows, updateRow } from '../store/rows'
 import { settingsFor } from '../kitchen/defaults'
 import { hashPassphrase, hashToken, newToken, passphraseMatches, signInKey } from '../http/secrets'
+import { deviceSeen } from '../store/devices'
 import { askAccess, endTokensOf, tokenUsed } from '../store/tokens'
 import {
   addHousehold,
@@ -27,6 +28,7 @@ import {
   askSignIn,
   countHouseholds,
   countHouseholdsIn,
+  endFeedsOf,
   endInvitation,
   endInvitationsOf,
   endOtherSessionsOf,
@@ -42,6 +44,8 @@ const SESSION_DAYS = 60
 const DEMO_SESSION_DAYS = 1
 const INVITATION_DAYS = 7
 const DAY_MS = 86_400_000
+/** When a device was last seen is known to within this. */
+const SEEN_MS = 5 * 60_000
 
 /** A hash nobody's passphrase has, so that unknown names take as long as known ones. */
 const nobody = hashPassphrase(newToken())
@@ -64,10 +68,14 @@ const asMember = (
 export async function actorOfToken(
   deps: Deps,
   token: string,
-): Promise<{ actor: Actor; session: Session; seq: number } | undefined> {
+): Promise<{ actor: Actor; session: Session; seq: number; sessionId: string } | undefined> {
   const [found] = await askWho(deps.db, hashToken(token))
-  if (!found || found.expires_at.getTime() < Date.now()) return undefined
-  return asActor(found)
+  const now = Date.now()
+  if (!found || found.expires_at.getTime() < now) return undefined
+  const who = asActor(found)
+  if (now - found.last_seen_at.getTime() > SEEN_MS)
+    await deps.db.inHousehold(who.actor, (tx) => deviceSeen(tx, found.id, new Date(now)))
+  return { ...who, sessionId: found.id }
 }
 
 /** A member and a household, as the database writes them, as whoever asks. */
@@ -112,31 +120,45 @@ async function openSession(
   deps: Deps,
   memberId: string,
   householdId: string,
+  device: string,
   days = SESSION_DAYS,
 ): Promise<string> {
   const token = newToken()
   // Sessions end by the real clock, also when the demo's clock stands still.
   const expiresAt = new Date(Date.now() + days * DAY_MS)
   await deps.db.inHousehold({ householdId }, (tx) =>
-    addSession(tx, { tokenHash: hashToken(token), memberId, householdId, expiresAt }),
+    addSession(tx, { tokenHash: hashToken(token), memberId, householdId, device, expiresAt }),
   )
   return token
 }
 
 /** A session token for the right name and passphrase; the same answer for either being wrong. */
-export async function signIn(deps: Deps, name: string, passphrase: string): Promise<string> {
+export async function signIn(
+  deps: Deps,
+  name: string,
+  passphrase: string,
+  device: string,
+): Promise<string> {
   const [found] = await askSignIn(deps.db, signInKey(name))
   const matches = await passphraseMatches(found?.passphrase_hash ?? (await nobody), passphrase)
   if (!found || !matches)
     throw new ProblemError(401, 'wrong-sign-in', 'That name and passphrase don’t match.')
-  return openSession(deps, found.member_id, found.household_id)
+  return openSession(deps, found.member_id, found.household_id, device)
 }
 
-export async function signInToDemo(deps: Deps): Promise<string> {
+export async function signInToDemo(deps: Deps, device: string): Promise<string> {
   const [demo] = deps.demo ? await askDemo(deps.db) : []
   if (!demo) throw notFound('There’s no demo household here.')
-  return openSession(deps, demo.member_id, demo.household_id, DEMO_SESSION_DAYS)
+  return openSession(deps, demo.member_id, demo.household_id, device, DEMO_SESSION_DAYS)
 }
+
+/** Ends everything by which somebody gets in without their passphrase: sessions, tokens, calendar addresses. */
+export const signOutEverywhere = (deps: Deps, actor: Actor): Promise<void> =>
+  deps.db.inHousehold(actor, async (tx) => {
+    await endSessionsOf(tx, actor.memberId)
+    await endTokensOf(tx, actor.memberId)
+    await endFeedsOf(tx, actor.memberId)
+  })
 
 export const mayRegister = async (deps: Deps): Promise<boolean> =>
   deps.openRegistration || (await countHouseholds(deps.db)) === 0
@@ -149,7 +171,11 @@ const registrationClosed = (): ProblemError =>
   )
 
 /** Makes a household with its keeper and signs the keeper in. */
-export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<string> {
+export async function makeHousehold(
+  deps: Deps,
+  wanted: NewHousehold,
+  device: string,
+): Promise<string> {
   if (!(await mayRegister(deps))) throw registrationClosed()
   const householdId = uuidv7()
   const memberId = uuidv7()
@@ -166,7 +192,7 @@ export async function makeHousehold(deps: Deps, wanted: NewHousehold): Promise<s
     })
     await addRows(tx, members, [{ id: memberId, householdId, ...keeper }])
   })
-  return openSession(deps, memberId, householdId)
+  return openSession(deps, memberId, householdId, device)
 }
 
 const newMember = async (person: NewHousehold['keeper'], role: Role) => ({
@@ -220,6 +246,7 @@ export async function changeSelf(
     if (passphraseHash) {
       await endOtherSessionsOf(tx, actor.memberId, tokenHash)
       await endTokensOf(tx, actor.memberId)
+      await endFeedsOf(tx, actor.memberId)
     }
     const row = (await presentMembers(tx)).find((m) => m.id === actor.memberId)
     if (!row) throw notFound()
@@ -256,6 +283,7 @@ export const removeMember = (deps: Deps, actor: Actor, id: string): Promise<void
     })
     await endSessionsOf(tx, id)
     await endTokensOf(tx, id)
+    await endFeedsOf(tx, id)
     await endInvitationsOf(tx, id)
   })
 
@@ -304,6 +332,7 @@ export async function acceptInvitation(
   deps: Deps,
   token: string,
   person: NewHousehold['keeper'],
+  device: string,
 ): Promise<string> {
   const invitation = await readInvitation(deps, token)
   const memberId = uuidv7()
@@ -313,5 +342,5 @@ export async function acceptInvitation(
       throw conflict('used-meanwhile', 'Somebody just used this invitation.')
     await addRows(tx, members, [{ id: memberId, householdId: invitation.household_id, ...member }])
   })
-  return openSession(deps, memberId, invitation.household_id)
+  return openSession(deps, memberId, invitation.household_id, device)
 }

@@ -13,8 +13,15 @@ export class NewerDatabase extends Error {
   }
 }
 
-/** Brings the database to this version, as its owner. One process at a time: others wait their turn. */
-export async function migrateDatabase(ownerUrl: string, folder: string): Promise<void> {
+/**
+ * Brings the database to this version, as its owner. One process at a time: others wait their turn.
+ * @param houseKeys keys of this Kelvit as a whole, by name: each is kept if there is none yet.
+ */
+export async function migrateDatabase(
+  ownerUrl: string,
+  folder: string,
+  houseKeys: Readonly<Record<string, () => string>> = {},
+): Promise<void> {
   const { config, Client } = serversOf(ownerUrl)
   const client = new Client(config)
   await client.connect()
@@ -22,6 +29,11 @@ export async function migrateDatabase(ownerUrl: string, folder: string): Promise
     await client.query('select pg_advisory_lock(hashtext($1))', ['kelvit migrations'])
     await refuseNewer(client, folder)
     await migrate(drizzle(client), { migrationsFolder: folder })
+    for (const [name, make] of Object.entries(houseKeys))
+      await client.query(
+        'insert into house_keys (name, value) values ($1, $2) on conflict do nothing',
+        [name, make()],
+      )
   } finally {
     await client.end()
   }

@@ -156,12 +156,69 @@ export const sessions = pgTable(
       .references(() => households.id, { onDelete: 'cascade' }),
     createdAt: instant('created_at').notNull().defaultNow(),
     expiresAt: instant('expires_at').notNull(),
+    /** What others know it by: its hash is half of a key. */
+    id: uuid('id').notNull().defaultRandom(),
+    device: text('device').notNull().default(''),
+    lastSeenAt: instant('last_seen_at').notNull().defaultNow(),
   },
   (t) => [
     points(t, t.memberId, members).onDelete('cascade'),
     index('sessions_member').on(t.householdId, t.memberId),
+    uniqueIndex('sessions_id').on(t.householdId, t.id),
   ],
 )
+
+/** Devices that are called when something is due, locked or not; each ends with its session. */
+export const pushSubscriptions = pgTable(
+  'push_subscriptions',
+  {
+    sessionId: uuid('session_id').notNull(),
+    memberId: uuid('member_id').notNull(),
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    endpoint: text('endpoint').notNull(),
+    p256dh: text('p256dh').notNull(),
+    auth: text('auth').notNull(),
+    /** Times of the day between which it is called, HH:MM; null at any time. */
+    callsFrom: text('calls_from'),
+    callsUntil: text('calls_until'),
+    createdAt: instant('created_at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.householdId, t.sessionId] }),
+    points(t, t.sessionId, sessions).onDelete('cascade'),
+    points(t, t.memberId, members).onDelete('cascade'),
+    index('push_subscriptions_member').on(t.householdId, t.memberId),
+  ],
+)
+
+/** What devices were called for, until it was heard or done. */
+export const calls = pgTable(
+  'calls',
+  {
+    householdId: uuid('household_id')
+      .notNull()
+      .references(() => households.id, { onDelete: 'cascade' }),
+    /** The load, the prompt and the fact it is about. */
+    key: text('key').notNull(),
+    loadId: uuid('load_id').notNull(),
+    calledAt: instant('called_at').notNull(),
+    times: integer('times').notNull(),
+    heardAt: instant('heard_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.householdId, t.key] }),
+    points(t, t.loadId, loads).onDelete('cascade'),
+    index('calls_load').on(t.householdId, t.loadId),
+  ],
+)
+
+/** Keys of this Kelvit as a whole, the same for all of its servers. Nobody but the owner reads the table. */
+export const houseKeys = pgTable('house_keys', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
+})
 
 export const invitations = pgTable(
   'invitations',
@@ -804,6 +861,8 @@ export const calendarFeeds = pgTable(
   {
     ...kept,
     tokenHash: text('token_hash').notNull(),
+    /** Whose address it is; it ends with that member. Null for those of before. */
+    madeBy: uuid('made_by'),
   },
   (t) => [key(t)],
 )

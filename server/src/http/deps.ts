@@ -1,5 +1,7 @@
 import type { HouseAddress } from '@kelvit/contract'
+import type { LRUCache } from 'lru-cache'
 import type { Logger } from 'pino'
+import type { Pusher } from '../calling/push'
 import type { Clock } from '../clock/clock'
 import type { Database } from '../db/pool'
 import type { Live } from './live'
@@ -14,6 +16,17 @@ export interface Doors {
   readonly operatorToken: string | undefined
   /** Who shows it may read the figures from elsewhere than this machine; nobody may when there is none. */
   readonly metricsToken: string | undefined
+  /** How many times the usual bounds strangers may try; once where nothing is said. */
+  readonly strangers?: number
+}
+
+/** How devices are called while nobody looks at them. */
+export interface CallingDeps {
+  readonly pusher: Pusher
+  /** Whether the last call got through, by session; of this process. */
+  readonly reached: LRUCache<string, boolean>
+  /** Until a device that wants to try it is called, s; ten where nothing is said. */
+  readonly testSeconds?: number
 }
 
 /** What stations are given to work with. */
@@ -25,6 +38,8 @@ export interface Deps {
   readonly demo: boolean
   readonly openRegistration: boolean
   readonly doors: Doors
+  /** Left out where no device is called. */
+  readonly calling?: CallingDeps
   /** Where the devices of the house find Kelvit; left out where it serves one machine. */
   readonly house?: () => HouseAddress
 }

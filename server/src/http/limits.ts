@@ -1,3 +1,4 @@
+import ipaddr from 'ipaddr.js'
 import { createHash } from 'node:crypto'
 import type { Context, Next } from 'koa'
 import { RateLimiterPostgres } from 'rate-limiter-flexible'
@@ -71,12 +72,47 @@ const DEMO_CHANGES_ALL: Bound = { name: 'demo changes, all', points: 20_000, sec
 /** Twice as often as a gauge that sends every second needs to. */
 const GAUGE_POSTS: Bound = { name: 'gauge', points: 120, seconds: 60 }
 
-function counter(
-  pool: pg.Pool,
-  { name, points, seconds }: Bound,
-  refuse: (wait: number) => ProblemError = demoFull,
-) {
-  const limiter = new RateLimiterPostgres({
+/** What somebody may try at the door who is not in yet, whatever names they say. */
+const SIGN_INS: Bound = { name: 'sign-ins', points: 100, seconds: 600 }
+const REGISTRATIONS: Bound = { name: 'registrations', points: 20, seconds: 3600 }
+const INVITATIONS: Bound = { name: 'invitations', points: 100, seconds: 600 }
+
+/** Who counts as one at the door: an address, or the /64 that a single IPv6 line is given. */
+function lineOf(address: string): string {
+  if (!ipaddr.isValid(address)) return address
+  const read = ipaddr.process(address)
+  return read instanceof ipaddr.IPv6 ? read.parts.slice(0, 4).join(':') : read.toNormalizedString()
+}
+
+/** Counts what strangers try at the door, by where they come from. */
+export interface Strangers {
+  /** @throws ProblemError 429 when there was too much of it. */
+  readonly signIn: (address: string) => Promise<void>
+  /** Who came in was no stranger: their try counts no more. */
+  readonly cameIn: (address: string) => Promise<void>
+  readonly register: (address: string) => Promise<void>
+  readonly invitation: (address: string) => Promise<void>
+}
+
+/** @param times how many times the usual bounds. */
+export function strangersAt(pool: pg.Pool, times = 1): Strangers {
+  const bound = (b: Bound) => {
+    const limiter = limiterOf(pool, { ...b, points: b.points * times })
+    return async (address: string): Promise<void> => {
+      await consume(limiter, lineOf(address), tooManyTries)
+    }
+  }
+  const rewarded = limiterOf(pool, { ...SIGN_INS, points: SIGN_INS.points * times })
+  return {
+    signIn: bound(SIGN_INS),
+    cameIn: async (address) => void (await rewarded.reward(lineOf(address))),
+    register: bound(REGISTRATIONS),
+    invitation: bound(INVITATIONS),
+  }
+}
+
+function limiterOf(pool: pg.Pool, { name, points, seconds }: Bound): RateLimiterPostgres {
+  return new RateLimiterPostgres({
     storeClient: pool,
     storeType: 'pool',
     tableName: 'rate_limits',
@@ -85,16 +121,27 @@ function counter(
     keyPrefix: name,
     points,
     duration: seconds,
+    // Who is over the bound costs no question of the database any more.
+    inMemoryBlockOnConsumed: points + 1,
   })
-  return async (key: string): Promise<void> => {
-    try {
-      await limiter.consume(key.slice(0, 200))
-    } catch (rejected) {
-      if (rejected instanceof Error) throw rejected
-      const wait = Math.ceil((rejected as { msBeforeNext: number }).msBeforeNext / 1000)
-      throw refuse(wait)
-    }
+}
+
+async function consume(
+  limiter: RateLimiterPostgres,
+  key: string,
+  refuse: (wait: number) => ProblemError,
+): Promise<void> {
+  try {
+    await limiter.consume(key.slice(0, 200))
+  } catch (rejected) {
+    if (rejected instanceof Error) throw rejected
+    throw refuse(Math.max(1, Math.ceil((rejected as { msBeforeNext: number }).msBeforeNext / 1000)))
   }
+}
+
+function counter(pool: pg.Pool, bound: Bound, refuse: (wait: number) => ProblemError = demoFull) {
+  const limiter = limiterOf(pool, bound)
+  return (key: string): Promise<void> => consume(limiter, key, refuse)
 }
 
 const demoFull = (wait: number): ProblemError =>

@@ -50,7 +50,10 @@ export async function fitCanner(
   }
 }
 
-export async function householdOf(tx: Tx, actor: Actor): Promise<HouseholdRow> {
+export async function householdOf(
+  tx: Tx,
+  actor: Pick<Actor, 'householdId'>,
+): Promise<HouseholdRow> {
   const [row] = await tx.select().from(households).where(eq(households.id, actor.householdId))
   if (!row) throw notFound()
   return row

@@ -1,6 +1,6 @@
 import { lotApi } from '@kelvit/contract/routes'
 import type { Lot, LotMove, LotSplit } from '@kelvit/contract'
-import { canBy, foodOf, formOf, type Storage } from '@kelvit/core'
+import { canBy, dateAt, foodOf, formOf, type Storage } from '@kelvit/core'
 import type Router from '@koa/router'
 import { and, eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
@@ -13,7 +13,15 @@ import { serve } from '../http/serve'
 import { readId } from '../http/validate'
 import { plant } from '../store/plantings'
 import { listYields } from '../store/yields'
-import { changeRows, deleteRow, findRow, insertRow, removeRows, updateRow } from '../store/rows'
+import {
+  changeRows,
+  deleteRow,
+  findRow,
+  insertRow,
+  oneAtATime,
+  removeRows,
+  updateRow,
+} from '../store/rows'
 
 type LotRow = typeof lots.$inferSelect
 
@@ -43,7 +51,9 @@ export function lotRoutes(router: Router, deps: Deps): void {
     deps.db.inHousehold(actor, (tx) => moveLots(tx, body.lots)),
   )
   serve(router, lotApi.split, ({ actor, body, ctx }) =>
-    deps.db.inHousehold(actor, (tx) => splitLot(tx, actor, readId(ctx), body)),
+    deps.db.inHousehold(actor, (tx) =>
+      splitLot(tx, actor, readId(ctx), body, dateAt(deps.clock.now(), actor.zone)),
+    ),
   )
 }
 
@@ -68,7 +78,14 @@ async function moveLots(tx: Tx, moves: readonly LotMove[]): Promise<Lot[]> {
 /** States in which a lot still waits to be canned. */
 const OPEN: ReadonlySet<string> = new Set(['in-house', 'expected'])
 
-async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promise<Lot[]> {
+async function splitLot(
+  tx: Tx,
+  actor: Actor,
+  id: string,
+  sent: LotSplit,
+  today: string,
+): Promise<Lot[]> {
+  await oneAtATime(tx, sent.id)
   const stored = (await findRow(tx, lots, id)) as unknown as LotRow | undefined
   if (!stored) throw notFound('This lot doesn’t exist.')
   const part = await findRow(tx, lots, sent.id)
@@ -93,7 +110,7 @@ async function splitLot(tx: Tx, actor: Actor, id: string, sent: LotSplit): Promi
     lb: sent.lb,
     state: sent.state,
     ...(sent.jar ? { jar: sent.jar } : {}),
-    finishedOn: OPEN.has(sent.state) ? null : stored.arrivedOn,
+    finishedOn: OPEN.has(sent.state) ? null : today,
     fromLotId: id,
   })
   return [toWire(lots, rest), toWire(lots, made)]

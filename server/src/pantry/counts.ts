@@ -8,7 +8,7 @@ import type { Actor } from '../http/actor'
 import { notFound, unprocessable } from '../http/problem'
 import { newCode } from '../store/code'
 import { checkShelf, toDecide } from '../store/jars'
-import { addRows, changeRows } from '../store/rows'
+import { addRows, changeRows, oneAtATime } from '../store/rows'
 
 type CountRow = typeof counts.$inferSelect
 type JarRow = typeof jars.$inferSelect
@@ -24,6 +24,7 @@ export async function countNow(
   count: NewCount,
   now: number,
 ): Promise<{ readonly answer: CountAnswer; readonly made: boolean }> {
+  await oneAtATime(tx, id)
   const [before] = await tx.select().from(counts).where(eq(counts.id, id)).for('update')
   if (before) return { answer: await answerOf(tx, before), made: false }
   if (count.shelfId) await checkShelf(tx, count.shelfId)

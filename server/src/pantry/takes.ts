@@ -8,7 +8,7 @@ import { fromRow, toWires } from '../db/wire'
 import type { Actor } from '../http/actor'
 import { conflict, notFound, unprocessable } from '../http/problem'
 import { checkShelf, toTake } from '../store/jars'
-import { addRows, changeRows } from '../store/rows'
+import { addRows, changeRows, oneAtATime } from '../store/rows'
 
 type TakeRow = typeof takes.$inferSelect
 type JarRow = typeof jars.$inferSelect
@@ -28,6 +28,7 @@ export async function takeNow(
   wish: NewTake,
   now: number,
 ): Promise<{ readonly answer: TakeAnswer; readonly made: boolean }> {
+  await oneAtATime(tx, id)
   const before = await findTake(tx, id)
   if (before) return { answer: await answerOf(tx, before), made: false }
   const food = foodOf(wish.foodId) ?? mixedNameOf(wish.foodId)
@@ -149,6 +150,7 @@ function refuseImpossible(found: readonly JarRow[], wish: NewTake): void {
  * it since. Said twice, it changes nothing.
  */
 export async function undoTake(tx: Tx, id: string, at: number): Promise<TakeAnswer> {
+  await oneAtATime(tx, id)
   const take = await findTake(tx, id)
   if (!take) throw notFound('We can’t find what was taken.')
   if (take.undoneAt) return answerOf(tx, take)

@@ -60,7 +60,9 @@ function feedRoutes(router: Router, deps: Deps): void {
       const values = { tokenHash: hashToken(token) }
       const [row] = (await findRow(tx, calendarFeeds, id))
         ? await changeRows(tx, calendarFeeds, eq(calendarFeeds.id, id), values)
-        : await addRows(tx, calendarFeeds, [{ id, householdId: actor.householdId, ...values }])
+        : await addRows(tx, calendarFeeds, [
+            { id, householdId: actor.householdId, madeBy: actor.memberId, ...values },
+          ])
       if (!row) throw notFound()
       return { ...feedWire(row), path: `${paths.calendar}/${token}.ics` }
     })

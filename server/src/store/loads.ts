@@ -76,6 +76,17 @@ const isCurrent = (tx: Tx, now: number): SQL => {
   )
 }
 
+/** Loads between their start and their check, with their facts. */
+export async function runningLoads(
+  tx: Tx,
+): Promise<readonly (LoadRow & { readonly events: readonly LoadEvent[] })[]> {
+  const running = OPEN_STAGES.filter((s) => s !== 'planned')
+  const rows = await tx.select().from(loads).where(inArray(loads.stage, running))
+  return Promise.all(
+    rows.map(async (row) => ({ ...row, events: (await readEvents(tx, row.id)).map(asEvent) })),
+  )
+}
+
 /** Loads of seasons before, page by page. */
 export async function pastLoads(
   tx: Tx,

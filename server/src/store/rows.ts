@@ -22,6 +22,11 @@ export type Values = Readonly<Record<string, unknown>>
 /** A stored row before it is dressed for the wire. */
 export type Row = Record<string, unknown> & { readonly id: string; readonly version: number }
 
+/** The same said at the same moment waits until it is known what came of it the first time. */
+export async function oneAtATime(tx: Tx, id: string): Promise<void> {
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${id}, 0))`)
+}
+
 export async function findRow(tx: Tx, table: VersionedTable, id: string): Promise<Row | undefined> {
   const rows = await tx
     .select()

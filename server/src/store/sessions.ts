@@ -1,7 +1,8 @@
 import { type Role } from '@kelvit/core'
 import { and, desc, eq, gt, isNull, lt, ne, sql } from 'drizzle-orm'
 import type { Database, Tx } from '../db/pool'
-import { households, invitations, members, sessions } from '../db/schema'
+import { calendarFeeds, households, invitations, members, sessions } from '../db/schema'
+import { removeRows } from './rows'
 
 export const askSession = (db: Database, tokenHash: string) =>
   db.ask<{ member_id: string; household_id: string; expires_at: Date }>(
@@ -11,7 +12,9 @@ export const askSession = (db: Database, tokenHash: string) =>
 /** The same with its member and household, as the database writes them. */
 export const askWho = (db: Database, tokenHash: string) =>
   db.ask<{
+    id: string
     expires_at: Date
+    last_seen_at: Date
     member: Record<string, unknown>
     household: Record<string, unknown>
   }>('select * from kelvit_open_session($1)', [tokenHash])
@@ -115,6 +118,10 @@ export async function keepInvitation(
 export async function addHousehold(tx: Tx, row: typeof households.$inferInsert): Promise<void> {
   await tx.insert(households).values(row)
 }
+
+/** Ends the secret calendar addresses that somebody made. */
+export const endFeedsOf = (tx: Tx, memberId: string): Promise<void> =>
+  removeRows(tx, calendarFeeds, eq(calendarFeeds.madeBy, memberId))
 
 export async function endInvitation(tx: Tx, id: string): Promise<void> {
   await tx.delete(invitations).where(and(eq(invitations.id, id), isNull(invitations.usedAt)))

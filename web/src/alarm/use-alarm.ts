@@ -1,9 +1,10 @@
+import { dueNow, MAY_WAIT, type Due } from '@kelvit/core'
 import { setCallingTitle } from '../ui/title'
 import { useEffect, useRef, useState } from 'react'
 import { useCanners, useLoads } from '../sync/queries'
 import { useNow } from '../sync/clock'
 import { useHousehold } from '../household/session'
-import { dueNow, type Due } from './due'
+import { callingLoads } from './due'
 import { alarmSettings } from './settings'
 import { canSound, sound, speak } from './sound'
 
@@ -11,7 +12,6 @@ import { canSound, sound, speak } from './sound'
 const AGAIN_MS = 20_000
 /** What is only waiting calls less often, ms. */
 const AGAIN_QUIET_MS = 180_000
-const QUIET = new Set<Due['kind']>(['check-seals', 'cooling-long', 'no-steam', 'slow-climb'])
 
 const ICON = '/jar.svg'
 const ICON_CALLING = '/jar-calling.svg'
@@ -26,7 +26,7 @@ export function useAlarm(): void {
   const canners = useCanners().data
   const { units } = useHousehold().household
   const now = useNow()
-  const due = loads && canners ? dueNow(loads, canners, now, units) : []
+  const due = loads && canners ? dueNow(callingLoads(loads, canners), now, units) : []
   const [first] = due
   const running =
     loads?.some((l) => !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)) ?? false
@@ -52,7 +52,7 @@ function useCalls(first: Due | undefined): void {
     }
     if (last.current !== key) call()
     last.current = key
-    const timer = window.setInterval(call, QUIET.has(kind) ? AGAIN_QUIET_MS : AGAIN_MS)
+    const timer = window.setInterval(call, MAY_WAIT.has(kind) ? AGAIN_QUIET_MS : AGAIN_MS)
     return () => window.clearInterval(timer)
   }, [key, kind, sentence])
 }
