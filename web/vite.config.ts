@@ -37,6 +37,7 @@ export default defineConfig({
       registerType: 'prompt',
       manifest: false,
       workbox: {
+        importScripts: ['/calling.js'],
         globPatterns: ['**/*.{html,js,css,svg,png,woff2,wasm,webmanifest}'],
         // Letters that few households write with are fetched when they are met.
         globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],

@@ -10,14 +10,14 @@ import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
 import { LRUCache } from 'lru-cache'
 import { startCaller } from './calling/caller'
-import { newPushKeys, pusherOf, type PushKeys } from './calling/push'
+import { newPushKeys, pusherOf, type PushKeys } from './push/push'
 import { askHouseKey } from './store/devices'
 import { warmUp } from './heavy/beside'
 import { IDLE_MS, openHouse, type House } from './house/open'
 import { forLog } from './http/errors'
 import { openLive } from './changes/live'
 import { readFor } from './changes/log'
-import type { Deps } from './http/deps'
+import type { Deps, Doors } from './http/deps'
 
 const env = process.env
 const log = pino({ level: env.KELVIT_LOG ?? 'warn' }, pino.destination(2))
@@ -40,6 +40,14 @@ function clockFrom(db: Database, began: string | undefined): Promise<Clock> {
   const at = Temporal.PlainDateTime.from(began).toZonedDateTime(DEMO_ZONE).epochMilliseconds
   return sharedFrozenClock(db, began, at)
 }
+
+const doorsWith = (hosts: readonly string[]): Doors => ({
+  trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
+  hosts,
+  operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
+  metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
+  ...(env.KELVIT_STRANGERS ? { strangers: Number(env.KELVIT_STRANGERS) } : {}),
+})
 
 async function main(): Promise<void> {
   const ownerUrl = env.DATABASE_URL
@@ -72,13 +80,7 @@ async function main(): Promise<void> {
     live,
     demo,
     openRegistration: env.KELVIT_OPEN_REGISTRATION === '1',
-    doors: {
-      trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
-      hosts,
-      operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
-      metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
-      ...(env.KELVIT_STRANGERS ? { strangers: Number(env.KELVIT_STRANGERS) } : {}),
-    },
+    doors: doorsWith(hosts),
   }
   const app = makeApp(deps, env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined)
   const quiet = calling && startCaller(deps, calling.pusher)

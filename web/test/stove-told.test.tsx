@@ -5,6 +5,7 @@ import 'fake-indexeddb/auto'
 import type { CannerRead, NewLoadEvent } from '@kelvit/contract'
 import {
   asEvents,
+  dueNow,
   foldLoad,
   traceOf,
   type LoadSetup,
@@ -13,7 +14,7 @@ import {
 import { act, cleanup, fireEvent, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import { dueNow } from '../src/alarm/due'
+import { callingLoads } from '../src/alarm/due'
 import { standingOf, worseSince } from '../src/alarm/use-worse'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
 import { amountOf } from '../src/load/amount'
@@ -270,7 +271,10 @@ describe('prompts', () => {
       minute: number,
       list: readonly (readonly [number, string, number?])[],
       text?: string,
-    ) => dueNow(loads(list, text), [gear()], START + minute * MIN, 'us').map((d) => d.kind)
+    ) =>
+      dueNow(callingLoads(loads(list, text), [gear()]), START + minute * MIN, 'us').map(
+        (d) => d.kind,
+      )
     expect(due(49, TO_PROCESS)).toEqual([])
     expect(due(50, TO_PROCESS)).toEqual(['look'])
     expect(due(52, [...TO_PROCESS, [51, 'prompt-heard']], 'look')).toEqual([])

@@ -17,7 +17,7 @@ import {
   type Subscription,
 } from '../store/devices'
 import { runningLoads } from '../store/loads'
-import type { PushMessage, Pusher } from './push'
+import type { PushMessage, Pusher } from '../push/push'
 
 /** How often it is looked whether something is due, ms. */
 const EVERY_MS = 4000

@@ -1,7 +1,7 @@
 import type { HouseAddress } from '@kelvit/contract'
 import type { LRUCache } from 'lru-cache'
 import type { Logger } from 'pino'
-import type { Pusher } from '../calling/push'
+import type { Pusher } from '../push/push'
 import type { Clock } from '../clock/clock'
 import type { Database } from '../db/pool'
 import type { Live } from './live'

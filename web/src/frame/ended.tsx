@@ -2,7 +2,7 @@ import type { Session } from '@kelvit/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { wipeCache } from '../sync/cache'
-import { tellLeft, wipeDevice } from '../sync/leaving'
+import { tellLeft, wipeDevice } from './leaving'
 import { unsentOf } from '../sync/outbox'
 import { Button } from '../ui/button'
 

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { setAlarmSettings, useAlarmSettings } from '../../alarm/settings'
 import { canSound, sound, speak, voices } from '../../alarm/sound'
+import { WhileLocked } from '../../alarm/locked'
 import { useMute } from '../../alarm/use-alarm'
 import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
@@ -118,6 +119,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
           />
           Show a notification while Kelvit is in the background
         </label>
+        <WhileLocked />
         {denied && (
           <p role="alert" className="text-[15px] text-squash">
             The browser blocks notifications. You can change that in its settings.

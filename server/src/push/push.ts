@@ -1,6 +1,12 @@
 import { createHash } from 'node:crypto'
 import webPush from 'web-push'
-import type { Subscription } from '../store/devices'
+
+/** Where a device is called, and its keys for what it is told. */
+export interface Called {
+  readonly endpoint: string
+  readonly p256dh: string
+  readonly auth: string
+}
 
 /** What a device is told; its service worker shows it. */
 export interface PushMessage {
@@ -21,7 +27,7 @@ export interface Pusher {
   readonly publicKey: string
   /** Whether an address is one of a push service that Kelvit may send to. */
   readonly knows: (endpoint: string) => boolean
-  readonly send: (to: Subscription, message: PushMessage) => Promise<Sent>
+  readonly send: (to: Called, message: PushMessage) => Promise<Sent>
 }
 
 export interface PushKeys {

@@ -1,7 +1,8 @@
-import { wipeCache } from './cache'
-import { wipeOutbox } from './outbox'
-import type { Owner } from './outgoing'
-import { wipeRefused } from './refused'
+import { endCalls } from '../alarm/calling'
+import { wipeCache } from '../sync/cache'
+import { wipeOutbox } from '../sync/outbox'
+import type { Owner } from '../sync/outgoing'
+import { wipeRefused } from '../sync/refused'
 
 const others =
   typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('kelvit-leaving')
@@ -11,6 +12,7 @@ export async function wipeDevice(whose: Owner): Promise<void> {
   wipeCache()
   await wipeOutbox(whose).catch(() => undefined)
   await wipeRefused(whose).catch(() => undefined)
+  await endCalls().catch(() => undefined)
   others?.postMessage('left')
 }
 
