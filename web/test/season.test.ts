@@ -1,4 +1,4 @@
-import type { SeasonLoad } from '@kelvit/contract'
+import type { LoadWithEvents, SeasonLoad } from '@kelvit/contract'
 import {
   sayTime,
   cannerClasses,
@@ -40,7 +40,10 @@ const stored = (more: Partial<SeasonLoad> = {}): SeasonLoad => ({
   ...more,
 })
 
-function view(rows: readonly SeasonLoad[] = [stored()]): SeasonView {
+function view(
+  rows: readonly SeasonLoad[] = [stored()],
+  loads: readonly LoadWithEvents[] = [],
+): SeasonView {
   const records = gatherRecords({
     today: TODAY,
     nowMinute: 0,
@@ -49,7 +52,7 @@ function view(rows: readonly SeasonLoad[] = [stored()]): SeasonView {
     settings: household.settings,
     calendar: { hours, exceptions: [], busy: [] },
     lots: [lot()],
-    loads: [],
+    loads: [...loads],
     canners: [gear],
     jars: [],
     yields: [],
@@ -107,9 +110,28 @@ describe('the ribbon', () => {
     expect(days.map((d) => d.month).filter(Boolean)).toEqual(['Aug'])
     expect(days[1]).toMatchObject({ weekday: 'Sat', dayOfMonth: '15', weekend: true })
   })
+  test('a load at the stove is as high as it is long, whatever stands on other days', () => {
+    const on = (id: string, date: string) =>
+      load({ id, stage: 'planned', startsAt: `${date}T01:00:00Z` })
+    const [friday, saturday] = [on('d1', '2026-08-15'), on('d2', '2026-08-16')]
+    const heights = (loads: readonly LoadWithEvents[]) => {
+      const v = view([], loads)
+      return new Map(
+        ribbonLoads(v, v.plan, loads).map((l) => [l.id, [l.day, Math.round(l.minutes)]]),
+      )
+    }
+    const alone = heights([saturday]).get('d2')!
+    expect(alone[0]).toBe(1)
+    expect(alone[1]).toBeGreaterThan(150)
+    expect(heights([friday, saturday]).get('d2')).toEqual(alone)
+    expect(heights([saturday, friday]).get('d2')).toEqual(alone)
+    // What runs now is as high as what is left of it, also when it began before midnight.
+    const late = load({ id: 'd3', stage: 'processing', startsAt: '2026-08-14T04:00:00Z' })
+    expect(heights([late]).get('d3')?.[0]).toBe(0)
+  })
   test('loads at the stove stand in their day', () => {
-    const v = view()
     const going = load({ stage: 'planned', startsAt: '2026-08-16T01:00:00Z' })
+    const v = view([stored()], [going])
     expect(ribbonLoads(v, v.plan, [going]).find((l) => l.fixed)).toMatchObject({ id: 'd1', day: 1 })
   })
 })

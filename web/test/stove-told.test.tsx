@@ -17,7 +17,6 @@ import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { callingLoads } from '../src/alarm/due'
 import { standingOf, worseSince } from '../src/alarm/use-worse'
 import { alarmSettings, setAlarmSettings } from '../src/alarm/settings'
-import { amountOf } from '../src/load/amount'
 import { Actions } from '../src/load/actions'
 import { Happened, happeningsOf } from '../src/load/happened'
 import { viewLoad, type LoadView } from '../src/load/load-view'
@@ -121,15 +120,29 @@ describe('a reading under the target', () => {
     fireEvent.change(field, { target: { value: '12,5' } })
     press('Note')
     expect(said).toEqual([{ kind: 'reading', psi: 12.5 }])
-    expect(['12.5', '12,5', ' 12 ', '', '-1', '1.2.3', 'x'].map(amountOf)).toEqual([
-      12.5,
-      12.5,
-      12,
-      undefined,
-      undefined,
-      undefined,
-      undefined,
-    ])
+  })
+  test('typed as the panel prints it: 11½; thousands or a fraction is asked', () => {
+    show(<Actions view={at(45, TO_PROCESS)} />)
+    press('Other')
+    const field = screen.getByLabelText('Another reading, psi')
+    const note = (): HTMLButtonElement => screen.getByRole('button', { name: 'Note' })
+    fireEvent.change(field, { target: { value: '1,234' } })
+    expect(screen.getByRole('alert').textContent).toMatch(/Is that 1234 or 1.234\?/)
+    expect(note().disabled).toBe(true)
+    for (const wrong of ['-1', '1.2.3', 'x', '12 psi 13']) {
+      fireEvent.change(field, { target: { value: wrong } })
+      expect([wrong, note().disabled]).toEqual([wrong, true])
+    }
+    for (const [typed, psi] of [
+      ['13½', 13.5],
+      ['13 1/2', 13.5],
+      [' 12.25 ', 12.25],
+    ] as const) {
+      if (!screen.queryByLabelText('Another reading, psi')) press('Other')
+      fireEvent.change(screen.getByLabelText('Another reading, psi'), { target: { value: typed } })
+      press('Note')
+      expect(said.at(-1)).toEqual({ kind: 'reading', psi })
+    }
   })
 })
 

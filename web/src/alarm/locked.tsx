@@ -46,7 +46,7 @@ export function WhileLocked() {
         <label className="flex min-h-11 items-center gap-3">
           <input
             type="checkbox"
-            className="size-6 accent-kettle"
+            className="size-6 shrink-0 accent-kettle"
             checked={wanted ?? now.on}
             disabled={busy}
             onChange={(e) => run(e.target.checked, e.target.checked ? turnOn(now) : turnOff())}

@@ -1,8 +1,7 @@
-import { dialTarget, gaugeScale, type GaugeScale } from '@kelvit/core'
+import { dialTarget, gaugeScale, readNumber, type GaugeScale } from '@kelvit/core'
 import { useEffect, useState, type FormEvent } from 'react'
 import { useHousehold } from '../household/session'
 import { Button } from '../ui/button'
-import { amountOf } from './amount'
 import type { LoadView } from './load-view'
 import { Ask } from './step'
 import type { Stove } from './use-stove'
@@ -101,8 +100,15 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
     .map((steps) => target + steps * gauge.step)
     .filter((f) => f >= 0)
   const most = Math.floor(gauge.reading(MOST_PSI))
-  const figure = typed === undefined ? undefined : amountOf(typed)
+  const typedIn = typed?.trim() ? readNumber(typed) : undefined
+  const figure = typedIn?.ok ? typedIn.value : undefined
   const fits = figure !== undefined && figure >= 0 && figure <= most
+  const wrong =
+    typedIn && !typedIn.ok
+      ? typedIn.sentence
+      : typedIn && !fits
+        ? `A reading is from 0 to ${most} ${gauge.unit}.`
+        : undefined
   const submit = (e: FormEvent): void => {
     e.preventDefault()
     if (!fits) return
@@ -141,7 +147,7 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
           <form onSubmit={submit} className="col-span-3 flex flex-wrap items-center gap-2">
             <input
               aria-label={`Another reading, ${gauge.unit}`}
-              aria-invalid={typed !== '' && !fits}
+              aria-invalid={wrong !== undefined}
               inputMode="decimal"
               value={typed}
               // It was asked for by the button just pressed.
@@ -152,9 +158,9 @@ function Keys({ view, stove, gauge, target, read }: KeysProps) {
             <Button type="submit" size="stove" className="px-3!" disabled={!fits}>
               Note
             </Button>
-            {typed !== '' && !fits && (
+            {wrong && (
               <p role="alert" className="text-[15px] text-beet">
-                A reading is from 0 to {most} {gauge.unit}.
+                {wrong}
               </p>
             )}
           </form>

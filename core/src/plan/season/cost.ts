@@ -96,12 +96,18 @@ function sheetTimes(canner: number, { stages }: DayLoad): LoadTimes {
   }
 }
 
+/** Times of a load that stays: of one at the stove, of what is left of it. Undefined without its canner. */
+export function timesOfFixed(model: SeasonModel, fixed: FixedLoad): LoadTimes | undefined {
+  const load = fixedLoad(model, fixed, 0)
+  return load && sheetTimes(fixed.canner, load)
+}
+
 /** Times of the loads that stay, by day. */
 export function fixedTimes(model: SeasonModel): readonly (readonly LoadTimes[])[] {
   const byDay: LoadTimes[][] = model.days.map(() => [])
-  for (const [i, f] of model.fixed.entries()) {
-    const load = fixedLoad(model, f, i)
-    if (load) byDay[f.day]?.push(sheetTimes(f.canner, load))
+  for (const f of model.fixed) {
+    const times = timesOfFixed(model, f)
+    if (times) byDay[f.day]?.push(times)
   }
   return byDay
 }

@@ -51,6 +51,8 @@ export interface CannerRecord extends Omit<SeasonCanner, 'from' | 'testBy'> {
 
 /** A load that is planned at the stove or on it. */
 export interface LoadRecord {
+  /** Of the load it stands for, where that matters to anybody. */
+  readonly id?: string
   readonly onDate: string
   readonly cannerId: string
   readonly jar: JarSize

@@ -22,6 +22,7 @@ import type {
 } from './from-records'
 
 export interface LoadOnRecord extends BookLoad {
+  readonly id?: string
   readonly cannerId: string
   /** ISO instant. */
   readonly startsAt: string
@@ -105,6 +106,7 @@ function loadRecord(rows: HouseholdRecords, load: LoadOnRecord): LoadRecord {
   // Filled jars have their lids already and are counted as full.
   const open = load.portions.filter((p) => p.filled === null)
   return {
+    ...(load.id ? { id: load.id } : {}),
     // What is on the stove takes today's canner, also when it was started before midnight.
     onDate: STOVE_STAGES.includes(load.stage)
       ? rows.today

@@ -5,6 +5,7 @@ export {
   costOf,
   dayLengths,
   fixedTimes,
+  timesOfFixed,
   jarsOf,
   processMinutesOf,
   timesOf,

@@ -88,6 +88,8 @@ export interface SupplyLine {
 
 /** A load that was planned at the stove or runs already: it stays, and takes its time and supplies. */
 export interface FixedLoad {
+  /** Of the load it stands for, where that matters to anybody. */
+  readonly id?: string
   readonly day: number
   readonly canner: number
   readonly jar: JarSize

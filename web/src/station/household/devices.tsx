@@ -121,7 +121,7 @@ function SignedInDevice({ device: d }: { readonly device: Device }) {
           <strong>{d.name}</strong>
           {d.here && ' (this device)'}
           <span className="block text-[15px] text-ink-soft">
-            {d.of}, seen {dayTime(Date.parse(d.lastSeenAt), nowMs())}.{' '}
+            {d.of}, {d.here ? 'in use now' : `seen ${dayTime(Date.parse(d.lastSeenAt), nowMs())}`}.{' '}
             {d.calls ? 'Called when locked.' : 'Not called when locked.'}
           </span>
         </span>

@@ -17,6 +17,7 @@ import { useSave } from '../../sync/changes'
 import { useMixedJars } from '../../sync/queries'
 import { Button } from '../../ui/button'
 import { ChoiceField, TextField } from '../../ui/field'
+import { NumberField } from '../../ui/number-field'
 import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel, type Rim } from '../../ui/panel'
@@ -34,7 +35,7 @@ type Soaked = 'unsaid' | 'yes' | 'no'
 /** Ingredients in; the process, the refusal or the question that decides out. */
 export function Page() {
   const [text, setText] = useState('carrots, snap beans, sweet corn, broth')
-  const [share, setShare] = useState('50')
+  const [percent, setPercent] = useState<number | null>(50)
   const [jar, setJar] = useState<JarSize>('quart')
   const [soaked, setSoaked] = useState<Soaked>('unsaid')
   const { household } = useHousehold()
@@ -44,16 +45,15 @@ export function Page() {
   const open = (row: MixedJarRow): void => {
     setOpened(row)
     setText(row.ingredients.join(', '))
-    setShare(row.solidsPercent === null ? '' : String(row.solidsPercent))
+    setPercent(row.solidsPercent)
     setSoaked(row.rehydrated === null ? 'unsaid' : row.rehydrated ? 'yes' : 'no')
   }
-  const percent = share.trim() === '' ? undefined : Number(share.replace(',', '.'))
   const contents: JarOf = {
     ingredients: text
       .split(/[,\n]/)
       .map((i) => i.trim())
       .filter(Boolean),
-    solidsPercent: percent !== undefined && Number.isFinite(percent) ? percent : null,
+    solidsPercent: percent,
     rehydrated: soaked === 'unsaid' ? null : soaked === 'yes',
   }
   const answer = verdictOf(contents, {
@@ -72,11 +72,12 @@ export function Page() {
             help="Name every solid and the liquid."
           />
           <div className="grid grid-cols-2 gap-4">
-            <TextField
+            <NumberField
               label="Solids, percent of the jar"
-              inputMode="decimal"
-              value={share}
-              onChange={(e) => setShare(e.target.value)}
+              value={percent}
+              onValue={setPercent}
+              min={0}
+              max={100}
               help="At most half in a soup."
             />
             <ChoiceField

@@ -1,6 +1,7 @@
 import type { OwnGrid } from '@kelvit/core'
 import { useState } from 'react'
-import { ChoiceField, TextField } from '../../ui/field'
+import { ChoiceField } from '../../ui/field'
+import { NumberField } from '../../ui/number-field'
 
 const MM_IN = 25.4
 type Length = 'width' | 'height' | 'pitchX' | 'pitchY'
@@ -74,18 +75,15 @@ function Measure({
   readonly value: number
   readonly set: (value: number) => void
 }) {
-  const [text, setText] = useState(String(value))
-  const number = Number(text.trim().replace(',', '.'))
+  const [typed, setTyped] = useState<number | null>(value)
   return (
-    <TextField
+    <NumberField
       label={label}
-      inputMode="decimal"
-      value={text}
-      error={number > 0 ? undefined : 'A number above 0.'}
-      onChange={(e) => {
-        setText(e.target.value)
-        const typed = Number(e.target.value.trim().replace(',', '.'))
-        if (typed > 0) set(typed)
+      value={typed}
+      error={typed !== null && typed > 0 ? undefined : 'A number above 0.'}
+      onValue={(n) => {
+        setTyped(n)
+        if (n !== null && n > 0) set(n)
       }}
     />
   )

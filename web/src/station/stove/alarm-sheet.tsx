@@ -77,7 +77,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
         <label className={check}>
           <input
             type="checkbox"
-            className="size-6 accent-kettle"
+            className="size-6 shrink-0 accent-kettle"
             checked={settings.speak}
             disabled={list.length === 0}
             onChange={(e) => setAlarmSettings({ speak: e.target.checked })}
@@ -104,7 +104,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
         <label className={check}>
           <input
             type="checkbox"
-            className="size-6 accent-kettle"
+            className="size-6 shrink-0 accent-kettle"
             checked={settings.vibrate}
             onChange={(e) => setAlarmSettings({ vibrate: e.target.checked })}
           />
@@ -113,7 +113,7 @@ function AlarmSheet({ close }: { readonly close: () => void }) {
         <label className={check}>
           <input
             type="checkbox"
-            className="size-6 accent-kettle"
+            className="size-6 shrink-0 accent-kettle"
             checked={settings.notify}
             onChange={(e) => askToNotify(e.target.checked)}
           />

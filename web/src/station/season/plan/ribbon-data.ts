@@ -1,12 +1,11 @@
 import type { LoadWithEvents } from '@kelvit/contract'
 import {
   countJars,
-  dateAt,
   dayLengths,
-  daysBetween,
   fixedTimes,
   formOf,
   timesOf,
+  timesOfFixed,
   type PlanLoad,
   type SeasonLot,
   type SeasonModel,
@@ -71,27 +70,24 @@ export function ribbonLoads(
   return [...stoveLoads(view, atStove, lengths, weight), ...planned]
 }
 
+/** Loads that stay as the season counts them, with what is in them. */
 function stoveLoads(
-  view: SeasonView,
+  { season: { model } }: SeasonView,
   atStove: readonly LoadWithEvents[],
   lengths: readonly number[],
   weight: (day: number) => number,
 ): RibbonLoad[] {
-  const { records, season } = view
-  const going = atStove.filter((l) => !['checked', 'aborted', 'standing'].includes(l.stage))
-  return going.flatMap((load, i): RibbonLoad[] => {
-    const on = dateAt(Date.parse(load.startsAt), view.zone)
-    const day = daysBetween(records.today, on)
-    const canner = season.model.canners.findIndex((c) => c.id === load.cannerId)
-    const times = (fixedTimes(season.model)[day] ?? [])[i]
-    if (day < 0 || day >= season.model.days.length || canner < 0) return []
-    const own = times ? times.run + times.hands : 120
+  return model.fixed.flatMap((fixed): RibbonLoad[] => {
+    const load = atStove.find((l) => l.id === fixed.id)
+    const times = timesOfFixed(model, fixed)
+    if (!load || !times) return []
+    const { day, canner } = fixed
     return [
       {
         id: load.id,
         day,
         canner,
-        minutes: shareOf(lengths[day] ?? 0, own, weight(day)),
+        minutes: shareOf(lengths[day] ?? 0, times.run + times.hands, weight(day)),
         tints: load.portions.map((p) => tintOf(formOf(p.formId)?.food.id ?? p.formId)),
         label: `${portionWords(load.portions)}, at the stove`,
         pinned: false,
