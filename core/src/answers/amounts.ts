@@ -32,7 +32,10 @@ const believed = (form: FoodForm, { yields, today }: ComputingKitchen): YieldBel
   yields && today ? beliefOf(form, yields, today) : publishedYield(form)
 
 function jarsOf(question: string, kitchen: ComputingKitchen): TableAnswer | undefined {
-  const bare = /^(.+?)\s+(?:makes?|fills?|gives?|yields?)\s+how (?:many|much)\b/i.exec(question)
+  const bare =
+    /^(.+?),?\s+(?:(?:makes?|fills?|gives?|yields?)\s+)?how (?:many|much) (?:jars?|quarts?|pints?|half[- ]pints?)\b/i.exec(
+      question,
+    )
   const rest = JARS_OF.exec(question)?.[1] ?? ''
   const starts = [...rest.matchAll(BEFORE)].map((m) => rest.slice(m.index + m[0].length))
   const lines = [...(bare ? [bare[1] ?? ''] : starts)].map((l) => l.trim().replace(TRAIL, ''))

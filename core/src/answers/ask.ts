@@ -2,13 +2,15 @@ import { ANSWERS } from './answers'
 import { findAnswers, answerOf } from './find'
 import { computeAnswer, type ComputingKitchen } from './computed'
 import { fillAnswer } from './fill'
-import { plainlyAsked, urgentOf } from './intents'
+import { urgentOf } from './intents'
+import { nearest, type Near } from './nearest'
 import { SOURCES } from './sources'
 import { askAmounts } from './amounts'
 import { askOwn, type OwnRows } from './own'
 import { askTables, type TableAnswer, type Told } from './tables'
 import { normalise } from '../method/find'
 import { rulesOf } from '../method/lookup'
+import { METHOD } from './data/method'
 import type { Answer } from './data/types'
 
 /** What was found for a question: one answer to trust, or none, and what else it may mean. */
@@ -20,21 +22,29 @@ export interface AskedAnswer {
 }
 
 const ALSO = 4
+/** Less alike than this is chance. */
+const LEAST_LIKE = 0.2
+
+/** What a question may mean besides: what is asked most alike, then what shares its words. */
+const closest = (asked: string, near: readonly Near[], but?: string): AskedAnswer['also'] =>
+  [
+    ...near.filter((n) => n.likeness >= LEAST_LIKE).flatMap((n) => answerOf(n.id) ?? []),
+    ...findAnswers(asked),
+  ]
+    .filter((a, i, all) => a.id !== but && all.indexOf(a) === i)
+    .slice(0, ALSO)
+    .map(({ id, ask }) => ({ id, ask }))
 
 /**
  * Answers a question: emergencies first; then the household's own rows, the tables and this
- * kitchen; then a written answer, where it plainly is the one. Anything else is only the
- * closest topics.
+ * kitchen; then a written answer, where the question is like those it is known to answer.
+ * Anything else is only the closest topics.
  * @param rows the household's rows; without them a question of them is not answered.
  */
 export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows): AskedAnswer {
   const asked = question.trim()
-  const others = asked.length < 3 ? [] : findAnswers(asked)
-  const also = (id?: string) =>
-    others
-      .filter((a) => a.id !== id)
-      .slice(0, ALSO)
-      .map((a) => ({ id: a.id, ask: a.ask }))
+  const near = asked.length < 3 ? [] : nearest(asked)
+  const also = (id?: string) => closest(asked, near, id)
   const written = (id: string): AskedAnswer => {
     const found = answerOf(id)
     return { answer: found ? tell(found, kitchen) : null, also: also(id) }
@@ -69,7 +79,6 @@ export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows)
       also: also(),
       understood: computed.ask,
     }
-  const plain = plainlyAsked(asked)
   const read = askTables(asked, {
     altitudeFt: kitchen.altitudeFt,
     ...(kitchen.anywhere ? { anywhere: true } : {}),
@@ -81,54 +90,41 @@ export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows)
     defaultPack: kitchen.settings.defaultPack,
     rules: rulesOf(kitchen.settings),
   })
-  // What went wrong is answered before what the tables say of the food that is named with it.
-  if (plain && read?.id !== 'pressure-at') return written(plain)
-  if (read) return told(read)
-  const [best] = others
-  return best && isSure(asked, best) ? written(best.id) : { answer: null, also: also() }
-}
-
-/** Words of a question that say nothing of what it is about. */
-const EMPTY = new Set(
-  'a an and are as at be been by can do does did for from get go got have has how i if in is it its just me must my no not of on one or our put so some that the then there these they this those to too up us use used want was we were what when where which while who why will with would you your about tell kitchen thing jar can canned canner canning'.split(
-    ' ',
-  ),
-)
-
-const stems = (text: string): ReadonlySet<string> =>
-  new Set(
-    text
-      .toLowerCase()
-      .replace(/[^a-z0-9 ]+/g, ' ')
-      .split(/\s+/)
-      .filter((w) => w.length > 2 && !EMPTY.has(w))
-      .map((w) => w.replace(/(ing|ed|es|s|ly)$/, '')),
-  )
-
-/** A word that this many answers have at most says by itself which of them is meant. */
-const RARE = 4
-let spread: ReadonlyMap<string, number> | undefined
-
-/** In how many answers each word stands. */
-function spreadOf(word: string): number {
-  if (!spread) {
-    const count = new Map<string, number>()
-    for (const a of ANSWERS)
-      for (const w of stems(`${a.ask} ${a.words}`)) count.set(w, (count.get(w) ?? 0) + 1)
-    spread = count
+  const [first, second] = near
+  if (first && (!read || leadsOver(read, first, asked))) {
+    const lead = first.likeness - (second?.likeness ?? 0)
+    if (first.likeness >= LIKE && (read || lead >= LEAD)) return written(first.id)
   }
-  return spread.get(word) ?? 0
+  return read ? told(read) : { answer: null, also: also() }
 }
 
-/** Whether an answer shares two words of content with a question, or a rare one, in what it asks or its other words. */
-function isSure(question: string, answer: Answer): boolean {
-  const asked = stems(question)
-  const named = stems(answer.ask)
-  if (asked.size > 0 && [...asked].every((w) => named.has(w))) return true
-  const own = stems(`${answer.ask} ${answer.words}`)
-  const shared = [...asked].filter((w) => own.has(w))
-  // A rare word is enough where it is most of what was asked.
-  return shared.length >= 2 || (shared.some((w) => spreadOf(w) <= RARE) && asked.size <= 2)
+/** Less alike than this, nothing is put first: the closest topics are listed. */
+const LIKE = 0.33
+/** So much more alike than the next one. */
+const LEAD = 0.03
+/** Alike enough to lead over what the tables say of a food that is named with it. */
+const SURELY = { happened: 0.5, knowledge: 0.57, ofFigures: 0.7, whichFood: 0.45 }
+
+/** What is known of methods; the others are about something that happened. */
+const KNOWLEDGE: ReadonlySet<string> = new Set(METHOD.map((a) => a.id))
+/** A figure is asked for, and the tables have it. */
+const FIGURES = /\b(how long|how many|minutes?|times?|what pressure|psi|process(ing)?|canning)\b/i
+/** Reasons and shared loads are not in the tables, whatever food is named. */
+const EXPLAINS = /^(so |but )?why\b|\bsame (load|canner|batch|run)\b/i
+
+/**
+ * Whether a written answer leads over what the tables say of a food in the question. What
+ * went wrong comes first; a refusal and a pressure at an altitude stand.
+ */
+function leadsOver({ id }: TableAnswer, near: Near, asked: string): boolean {
+  if (id === 'pressure-at') return false
+  if (EXPLAINS.test(asked)) return true
+  const knowledge = KNOWLEDGE.has(near.id)
+  if (!knowledge && id === 'which-food') return near.likeness >= SURELY.whichFood
+  if (!knowledge) return near.likeness >= SURELY.happened
+  if (id.startsWith('refused-')) return false
+  const asksFigure = id !== 'process' || FIGURES.test(asked)
+  return near.likeness >= (asksFigure ? SURELY.ofFigures : SURELY.knowledge)
 }
 
 const tell = (answer: Answer, kitchen: ComputingKitchen): Told => ({
