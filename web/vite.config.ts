@@ -59,6 +59,9 @@ export default defineConfig({
     chunkSizeWarningLimit: 700,
     rolldownOptions: {
       output: {
+        // A name costs every page that may fetch it: seven signs of its content tell versions apart.
+        chunkFileNames: 'assets/[name]-[hash:7].js',
+        assetFileNames: 'assets/[name]-[hash:7][extname]',
         codeSplitting: {
           groups: [
             {
@@ -85,6 +88,17 @@ export default defineConfig({
               includeDependenciesRecursively: false,
             },
             {
+              // Small parts of many pages: each file more costs every page its name.
+              name: 'drawn',
+              test: /\/web\/src\/(household\/(tints|portion-words)|ui\/use-width|chart\/stage-names)\.ts$/,
+              includeDependenciesRecursively: false,
+            },
+            {
+              name: 'fields',
+              test: /\/web\/src\/(ui\/(field|number-field|number-entry|twice|stepper|file-field)|household\/(date-field|time-field|measure-fields|in-turn|more-minutes))\.tsx?$/,
+              includeDependenciesRecursively: false,
+            },
+            {
               name: 'mixed',
               test: /\/core\/src\/(method\/(ingredient|mixed-jar|jar-of|spoken|described|data\/names)|harvest\/(line|how-much|money|price|measure|complaint)|load\/(ways|capacity))/,
               minShareCount: 4,
@@ -97,7 +111,7 @@ export default defineConfig({
     modulePreload: {
       // To name again for each page what is there already only makes the first load heavier.
       resolveDependencies: (_file, needed, { hostType }) =>
-        hostType === 'js' ? needed.filter((file) => !/\/start-[\w-]+\.js$/.test(file)) : needed,
+        hostType === 'js' ? needed.filter((file) => !/\/(start|often|rolldown-runtime)-[\w-]+\.js$/.test(file)) : needed,
     },
   },
   server: { proxy: { '/api': process.env.KELVIT_API ?? 'http://127.0.0.1:8484' } },

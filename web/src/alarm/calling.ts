@@ -1,6 +1,7 @@
 import { paths, type Calling, type NewCalling } from '@kelvit/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { request } from '../sync/request'
+import { endCalls } from './end-calls'
 
 /** Why this browser cannot be called while it is locked, in a sentence; undefined where it can. */
 export function whyNotCalled(): string | undefined {
@@ -92,11 +93,4 @@ export function useSetCalling() {
     },
     test: () => request<{ readonly inSeconds: number }>('POST', paths.callingTest, {}),
   }
-}
-
-/** Ends what the browser itself keeps of being called. */
-export async function endCalls(): Promise<void> {
-  if (!('serviceWorker' in navigator)) return
-  const there = await navigator.serviceWorker.getRegistration()
-  await (await there?.pushManager?.getSubscription())?.unsubscribe()
 }

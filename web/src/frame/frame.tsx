@@ -9,9 +9,8 @@ import { refetchWhenSent } from '../sync/changes'
 import { putAnswer, showWaiting } from '../sync/log'
 import { sessionQuery } from '../sync/queries'
 import { request } from '../sync/request'
-import { hearLeaving, wipeDevice } from './leaving'
+import { hearLeaving } from './hear-leaving'
 import { openOutbox, useWaiting } from '../sync/outbox'
-import { openRefused } from '../sync/refused'
 import { AskContext } from '../ui/ask'
 import { Loose, Part } from '../ui/part'
 import { useNotify } from '../ui/notice'
@@ -69,7 +68,6 @@ function Inside() {
     () => ({ memberId: member.id, householdId: household.id }),
     [member.id, household.id],
   )
-  useEffect(() => openRefused(whose), [whose])
   useEffect(() => {
     const look = (): void => void client.invalidateQueries({ queryKey: sessionQuery.queryKey })
     const stop = hearLeaving(look)
@@ -98,7 +96,7 @@ function Inside() {
     // On a shared device nothing of this house stays behind, also when the server is away.
     void request('DELETE', paths.session)
       .catch(() => undefined)
-      .then(() => wipeDevice(whose))
+      .then(async () => (await import('./leaving')).wipeDevice(whose))
       .finally(() => {
         client.clear()
         window.location.assign('/sign-in')

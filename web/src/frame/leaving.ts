@@ -1,11 +1,9 @@
-import { endCalls } from '../alarm/calling'
+import { endCalls } from '../alarm/end-calls'
 import { wipeCache } from '../sync/cache'
 import { wipeOutbox } from '../sync/outbox'
 import type { Owner } from '../sync/outgoing'
 import { wipeRefused } from '../sync/refused'
-
-const others =
-  typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('kelvit-leaving')
+import { tellLeft } from './hear-leaving'
 
 /** Forgets all that this device holds of somebody, in every tab. What was not sent is lost. */
 export async function wipeDevice(whose: Owner): Promise<void> {
@@ -13,14 +11,5 @@ export async function wipeDevice(whose: Owner): Promise<void> {
   await wipeOutbox(whose).catch(() => undefined)
   await wipeRefused(whose).catch(() => undefined)
   await endCalls().catch(() => undefined)
-  others?.postMessage('left')
-}
-
-/** Tells other tabs that nobody is signed in here any more, while something still waits. */
-export const tellLeft = (): void => others?.postMessage('left')
-
-/** Hears that somebody signed out in another tab. Returns how to stop. */
-export function hearLeaving(left: () => void): () => void {
-  others?.addEventListener('message', left)
-  return () => others?.removeEventListener('message', left)
+  tellLeft()
 }

@@ -1,11 +1,12 @@
 import type { NewLoadEvent, NewTake } from '@kelvit/contract'
 import { recordLines, type UnitSystem } from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { useHousehold } from '../household/session'
 import { useTimes } from '../household/words'
 import { nowMs } from '../sync/clock'
 import { showAndSend } from '../sync/log'
-import { letGo, useRefused, type RefusedChange } from '../sync/refused'
+import { letGo, openRefused, useRefused, type RefusedChange } from '../sync/refused'
 import { Button } from '../ui/button'
 import { Sheet } from '../ui/sheet'
 
@@ -32,8 +33,36 @@ function whatItWas(change: RefusedChange, units: UnitSystem): string {
   return 'Something you recorded'
 }
 
+/** What the server refused stays in sight until somebody has looked at it. */
+export function NotTaken() {
+  const { member, household } = useHousehold()
+  const { length } = useRefused()
+  const [open, setOpen] = useState(false)
+  useEffect(
+    () => openRefused({ memberId: member.id, householdId: household.id }),
+    [member.id, household.id],
+  )
+  if (length === 0 && !open) return null
+  return (
+    <>
+      {length > 0 && (
+        <p
+          role="status"
+          className="no-print bg-squash px-4 py-1 text-center text-sm font-semibold text-crock"
+        >
+          {length === 1 ? 'One change was' : `${length} changes were`} not taken.{' '}
+          <button type="button" className="min-h-8 underline" onClick={() => setOpen(true)}>
+            See why
+          </button>
+        </p>
+      )}
+      {open && <RefusedChanges onOpenChange={setOpen} />}
+    </>
+  )
+}
+
 /** What the server would not take: what it was, why not, and what to do about it. */
-export function RefusedChanges({ onOpenChange }: { readonly onOpenChange: (o: boolean) => void }) {
+function RefusedChanges({ onOpenChange }: { readonly onOpenChange: (o: boolean) => void }) {
   const refused = useRefused()
   const client = useQueryClient()
   const { household } = useHousehold()

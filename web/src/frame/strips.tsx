@@ -6,9 +6,9 @@ import { useClockJumped, useMinute } from '../sync/clock'
 import { useKeeps, useWaiting } from '../sync/outbox'
 import { useLoads } from '../sync/queries'
 import { useReach } from '../sync/reach'
-import { useRefused } from '../sync/refused'
+import { useSomeRefused } from '../sync/refused-mark'
 import { useNewVersion } from '../sync/service-worker'
-import { Loose, Part } from '../ui/part'
+import { Part } from '../ui/part'
 
 const LATE_MS = 800
 
@@ -16,6 +16,7 @@ const LATE_MS = 800
 export function Strips() {
   const waiting = useLateWaiting()
   const keeps = useKeeps()
+  const refused = useSomeRefused()
   const { heard, at } = useReach()
   const { dayTime } = useTimes()
   const now = useMinute()
@@ -41,38 +42,15 @@ export function Strips() {
           {words.join(' ')}
         </p>
       )}
-      <NotTaken />
+      <Part otherwise={null}>
+        <Suspense>{refused && <NotTaken />}</Suspense>
+      </Part>
       <NewVersion />
     </>
   )
 }
 
-const RefusedChanges = lazy(() => import('./refused').then((m) => ({ default: m.RefusedChanges })))
-
-/** What the server refused stays in sight until somebody has looked at it. */
-function NotTaken() {
-  const { length } = useRefused()
-  const [open, setOpen] = useState(false)
-  if (length === 0 && !open) return null
-  return (
-    <>
-      {length > 0 && (
-        <p
-          role="status"
-          className="no-print bg-squash px-4 py-1 text-center text-sm font-semibold text-crock"
-        >
-          {length === 1 ? 'One change was' : `${length} changes were`} not taken.{' '}
-          <button type="button" className="min-h-8 underline" onClick={() => setOpen(true)}>
-            See why
-          </button>
-        </p>
-      )}
-      <Part place={String(open)} otherwise={<Loose>Not on this device yet.</Loose>}>
-        <Suspense>{open && <RefusedChanges onOpenChange={setOpen} />}</Suspense>
-      </Part>
-    </>
-  )
-}
+const NotTaken = lazy(() => import('./refused').then((m) => ({ default: m.NotTaken })))
 
 /** Changes that wait longer than a request takes. */
 function useLateWaiting(): number {

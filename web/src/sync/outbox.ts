@@ -2,7 +2,6 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { ownerKey, type Kept, type Outgoing, type Owner } from './outgoing'
-import { keepRefused } from './refused'
 import { fateOf, ProblemFault, request, sentenceOf } from './request'
 
 interface Schema extends DBSchema {
@@ -167,6 +166,8 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
         stuck.add(laneOf(next))
         continue
       }
+      // Whoever was answered has a network to fetch this by.
+      const { keepRefused } = await import('./refused')
       await keepRefused({ ...next, why: sentenceOf(error), at: new Date().toISOString() })
       refused(sentenceOf(error))
     }

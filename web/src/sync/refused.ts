@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { ownerKey, type Kept, type Owner } from './outgoing'
+import { markRefused } from './refused-mark'
 
 /** A change that the server would not take: kept on the device until somebody has looked at it. */
 export interface RefusedChange extends Kept {
@@ -37,6 +38,7 @@ function show(next: readonly RefusedChange[]): void {
 /** Keeps a refused change; without storage as long as this page lives. */
 export async function keepRefused(change: RefusedChange): Promise<void> {
   show([...shown.filter((r) => r.id !== change.id), change])
+  markRefused(true)
   await (await database())?.put('refused', change).catch(() => undefined)
   others?.postMessage('changed')
 }
@@ -44,7 +46,9 @@ export async function keepRefused(change: RefusedChange): Promise<void> {
 /** Somebody has looked at it. */
 export async function letGo(id: string): Promise<void> {
   show(shown.filter((r) => r.id !== id))
-  await (await database())?.delete('refused', id)
+  const db = await database()
+  await db?.delete('refused', id)
+  if (((await db?.count('refused')) ?? shown.length) === 0) markRefused(false)
   others?.postMessage('changed')
 }
 
@@ -70,6 +74,7 @@ export async function wipeRefused(whose: Owner): Promise<void> {
   const db = await database()
   const keys = (await db?.getAllKeysFromIndex('refused', 'owner', ownerKey(whose))) ?? []
   for (const key of keys) await db?.delete('refused', key)
+  if (((await db?.count('refused')) ?? 0) === 0) markRefused(false)
   show([])
   others?.postMessage('changed')
 }
