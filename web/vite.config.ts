@@ -95,7 +95,7 @@ export default defineConfig({
             },
             {
               name: 'fields',
-              test: /\/web\/src\/(ui\/(field|number-field|number-entry|twice|stepper|file-field)|household\/(date-field|time-field|measure-fields|in-turn|more-minutes))\.tsx?$/,
+              test: /\/web\/src\/ui\/(field|twice|stepper|file-field)\.tsx$/,
               includeDependenciesRecursively: false,
             },
             {

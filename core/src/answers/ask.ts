@@ -93,15 +93,16 @@ export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows)
   const [first, second] = near
   if (first && (!read || leadsOver(read, first, asked))) {
     const lead = first.likeness - (second?.likeness ?? 0)
-    if (first.likeness >= LIKE && (read || lead >= LEAD)) return written(first.id)
+    if (first.likeness >= (read || lead >= LEAD ? LIKE : PLAINLY)) return written(first.id)
   }
   return read ? told(read) : { answer: null, also: also() }
 }
 
 /** Less alike than this, nothing is put first: the closest topics are listed. */
 const LIKE = 0.33
-/** So much more alike than the next one. */
+/** So much more alike than the next one, or as plainly asked as this. */
 const LEAD = 0.03
+const PLAINLY = 0.5
 /** Alike enough to lead over what the tables say of a food that is named with it. */
 const SURELY = { happened: 0.5, knowledge: 0.57, ofFigures: 0.7, whichFood: 0.45 }
 

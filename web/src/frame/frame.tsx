@@ -18,7 +18,6 @@ import { Skeleton } from '../ui/states'
 import { useKeys } from './keys'
 import { useKeepWarm } from '../sync/keep-warm'
 import { useLive } from '../sync/live'
-import { saidOtherwise } from '../sync/otherwise'
 import { SignedIn, useHousehold } from '../household/session'
 import { Strips } from './strips'
 import { FootStrip, StationFacts, WorkStrip } from './work-strip'
@@ -81,10 +80,13 @@ function Inside() {
       delivered: () => refetchWhenSent(client, []),
       answered: (change, answer) => {
         putAnswer(client, change.path, answer)
-        const otherwise = saidOtherwise(change, answer)
-        if (!otherwise) return
-        notify.trouble(otherwise)
-        void client.invalidateQueries({ queryKey: ['jars'] })
+        // Whoever was answered has a network to fetch this by.
+        void import('../sync/otherwise').then(({ saidOtherwise }) => {
+          const otherwise = saidOtherwise(change, answer)
+          if (!otherwise) return
+          notify.trouble(otherwise)
+          void client.invalidateQueries({ queryKey: ['jars'] })
+        })
       },
     })
     return () => {
