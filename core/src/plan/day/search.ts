@@ -27,17 +27,19 @@ const EPS = 1e-6
  * it runs out of steps.
  * @param latest no finish after this is wanted.
  * @param steps most branchings; when they are used up the best so far is given.
+ * @param quick looks for a good schedule first; left out where that came to nothing.
  */
 export function earliestFinish(
   problem: DayProblem,
   latest: number,
   steps: number,
+  quick = true,
 ): Found | undefined {
   const first = problem.network.earliest()
   if (!first) return undefined
   const root: Node = { times: first, added: [], bound: lowerBound(problem, first) }
   if (root.bound > latest + EPS) return undefined
-  let best = quickly(problem, root.bound, latest)
+  let best = quick ? quickly(problem, root.bound, latest) : undefined
   let left = steps
   // Whether every schedule that was passed over could have been done by somebody.
   let complete = true
@@ -71,7 +73,7 @@ export function endsBy(problem: DayProblem, latest: number, steps: number): bool
   if (!first || lowerBound(problem, first) > latest + EPS) return false
   return (
     quickly(problem, latest, latest) !== undefined ||
-    (steps > 0 && earliestFinish(problem, latest, steps) !== undefined)
+    (steps > 0 && earliestFinish(problem, latest, steps, false) !== undefined)
   )
 }
 

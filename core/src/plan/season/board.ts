@@ -118,6 +118,12 @@ export class Board {
     return sum
   }
 
+  /** Minutes between the estimated end of a day and the latest it may have. */
+  slack(day: number): number {
+    const open = this.model.days[day]?.minutes ?? 0
+    return open + this.model.lateMinutes - (this.lengths[day] ?? 0)
+  }
+
   /** Pieces of each supply line that may still be drawn, by day. */
   supplyLeft(): readonly (readonly number[])[] {
     return this.model.supplies.map((_, line) =>

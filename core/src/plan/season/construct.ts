@@ -78,6 +78,10 @@ export interface Placing {
   readonly shut?: ReadonlySet<number>
   /** A load that nothing is put into. */
   readonly not?: BoardLoad
+  /** Whether a day still ends in time by its sheet; asked where it is nearly full. */
+  readonly fits?: (board: Board, day: number) => boolean
+  /** Places that were tried and made a day too long. */
+  readonly refused?: Set<string>
 }
 
 /** The cheapest place per jar for what is open of a lot; undefined when losing them is cheaper or none is left. */
@@ -90,7 +94,7 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   let best: Place | undefined
   let bestScore = 0
   const consider = (place: Place | undefined): void => {
-    if (!place) return
+    if (!place || how.refused?.has(keyOf(place))) return
     const score = (place.delta / place.jars) * (how.blur?.() ?? 1) - loss
     if (score < bestScore) {
       best = place
@@ -114,20 +118,46 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   return best
 }
 
+/** A place as far as trying it again would come to the same. */
+const keyOf = ({ lot, day, canner, load, jars }: Place): string =>
+  `${lot} ${day} ${canner} ${load ? load.jars : 'new'} ${jars}`
+
 /** Puts what is open of the lots where it costs least, in the order given. */
 export function placeLots(board: Board, order: readonly number[], how: Placing = {}): void {
+  const careful: Placing = how.fits ? { ...how, refused: new Set() } : how
   for (const lot of order) {
-    for (let place = bestPlace(board, lot, how); place; place = bestPlace(board, lot, how))
-      board.put(place)
-    if ((board.open[lot] ?? 0) > 0) borrow(board, lot, how)
+    for (let place = bestPlace(board, lot, careful); place; place = bestPlace(board, lot, careful))
+      put(board, place, careful)
+    if ((board.open[lot] ?? 0) > 0) borrow(board, lot, careful)
   }
 }
+
+/** Puts jars at a place; where that makes the day too long, fewer of them or none. */
+function put(board: Board, place: Place, how: Placing): void {
+  const { lot, day, canner, load: into } = place
+  if (stays(board, place, how)) return
+  const fewer = board.placeAt(lot, day, canner, into, Math.floor(place.jars * FEWER))
+  if (fewer && !how.refused?.has(keyOf(fewer))) stays(board, fewer, how)
+}
+
+/** Puts jars at a place, if its day still ends in time then. */
+function stays(board: Board, place: Place, { fits, refused }: Placing): boolean {
+  const key = keyOf(place)
+  const load = board.put(place)
+  if (!fits || fits(board, place.day)) return true
+  refused?.add(key)
+  board.take(load, place.lot, place.jars)
+  return false
+}
+
+/** Of what made a day too long. */
+const FEWER = 0.6
 
 /**
  * Odd jars under a canner's minimum that found no room: a load of the same lot
  * gives some of its own so that they make a load together.
  */
-function borrow(board: Board, lot: number, { shut }: Placing): void {
+function borrow(board: Board, lot: number, { shut, fits, refused }: Placing): void {
   const open = board.open[lot] ?? 0
   const { arrived = 0, due = -1 } = board.model.lots[lot] ?? {}
   for (const load of board.byDay.slice(Math.max(0, arrived), due + 1).flat()) {
@@ -136,10 +166,14 @@ function borrow(board: Board, lot: number, { shut }: Placing): void {
     if (load.pinned || !own || missing <= 0 || own.jars < missing) continue
     if (load.jars - missing < load.least) continue
     board.take(load, lot, missing)
-    const place = bestPlace(board, lot, { not: load, ...(shut ? { shut } : {}) })
+    const place = bestPlace(board, lot, {
+      not: load,
+      ...(shut ? { shut } : {}),
+      ...(refused ? { refused } : {}),
+    })
     if (place && place.jars === open + missing) {
-      board.put(place)
-      return
+      if (stays(board, place, { ...(fits ? { fits } : {}), ...(refused ? { refused } : {}) }))
+        return
     }
     const back = board.placeAt(lot, load.day, load.canner, load, missing)
     if (back) board.put(back)
@@ -147,8 +181,12 @@ function borrow(board: Board, lot: number, { shut }: Placing): void {
 }
 
 /** A good plan at once: every lot where it costs least, those that cannot wait first. */
-export function construct(model: SeasonModel, kept: readonly PlanLoad[] = []): SeasonPlan {
+export function construct(
+  model: SeasonModel,
+  kept: readonly PlanLoad[] = [],
+  fits?: Placing['fits'],
+): SeasonPlan {
   const board = boardWith(model, kept)
-  placeLots(board, board.urgent)
+  placeLots(board, board.urgent, fits ? { fits } : {})
   return board.plan()
 }

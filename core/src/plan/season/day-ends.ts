@@ -27,6 +27,8 @@ interface Laid {
  */
 export class DayEnds {
   private readonly known = new Map<string, boolean>()
+  /** How many days were laid out: what most of the work is. */
+  laidOut = 0
   private readonly fixed: readonly (readonly DayLoad[])[]
 
   constructor(private readonly model: SeasonModel) {
@@ -70,6 +72,7 @@ export class DayEnds {
     const key = `${minutes} ${people} ${gaps ? JSON.stringify(gaps) : ''} ${this.fixed[day]?.length ? day : ''}|${loads.map(keyOf).sort().join('|')}`
     const known = this.known.get(key)
     if (known !== undefined) return known
+    this.laidOut++
     const there = loads.map((l): Laid => ({ ...l, lot: l.portions[0]?.lot ?? 0 }))
     const fits = this.layOut(there, day, (all, k) => dayFits(all, k, STEPS))
     this.known.set(key, fits)

@@ -24,8 +24,13 @@ export interface Progress {
 
 /** Steps of ruin and rebuild for every lot, each time it is warmed up. */
 const STEPS_PER_LOT = 60
-/** Search steps between two words of progress at most. */
+/** Days laid out by their sheets each time it is warmed up, at most: crowded seasons take more of them a step. */
+const LAID_OUT = 3000
+/** Search steps between two words of progress at most; where each takes its time. */
 const SLICE = 150
+const CAREFUL_SLICE = 30
+/** A season's progress is told in so many parts each time it is warmed up. */
+const PARTS = 100
 /** Cost by which a step may be worse when it is warm: about a load; and when it is cold. */
 const WARM = 6
 const COLD = 0.25
@@ -51,16 +56,24 @@ export function* improve(
   from: readonly PlanLoad[] = [],
 ): Generator<Progress, SeasonPlan> {
   const ends = new DayEnds(model)
-  const search = new Search(model, kept, beginning(model, kept, ends, from), seeded(seed), ends)
-  const perHeat = Math.max(1, Math.ceil((STEPS_PER_LOT * model.lots.length) / SLICE))
-  const of = effort.heats * perHeat
-  for (let s = 0; s < of; s++) {
-    const at = (s % perHeat) / perHeat
-    if (s > 0 && at === 0) search.home()
-    const warm = WARM / Math.min(LEAST_WARM, 1 + Math.floor(s / perHeat))
-    const heat = (share: number): number => warm * (COLD / warm) ** share
-    search.run(SLICE, heat(at), heat(at + 1 / perHeat))
-    yield { ...search.best, done: s + 1, of }
+  const { standing, crowded } = beginning(model, kept, ends, from)
+  const search = new Search(model, kept, standing, seeded(seed), ends)
+  search.careful = crowded
+  const steps = Math.max(1, Math.ceil((STEPS_PER_LOT * model.lots.length) / SLICE)) * SLICE
+  const of = effort.heats * PARTS
+  for (let h = 0; h < effort.heats; h++) {
+    if (h > 0) search.home()
+    const warm = WARM / Math.min(LEAST_WARM, 1 + h)
+    const heat = (share: number): number => warm * (COLD / warm) ** Math.min(1, share)
+    const before = ends.laidOut
+    for (let done = 0, share = 0; share < 1;) {
+      const slice = search.careful ? CAREFUL_SLICE : SLICE
+      search.run(slice, heat(share), heat(share + slice / steps))
+      done += slice
+      const laidOut = search.careful ? (ends.laidOut - before) / LAID_OUT : 0
+      share = Math.max(done / steps, laidOut)
+      yield { ...search.best, done: Math.round((h + Math.min(1, share)) * PARTS), of }
+    }
   }
   return search.best.plan
 }
@@ -69,14 +82,27 @@ export function* improve(
 const inTime = (model: SeasonModel, plan: SeasonPlan): boolean =>
   complaintsOf(model, plan).length === 0 && overruns(model, plan).size === 0
 
+/** Putting right what the estimate of a day let through costs this much a jar: then days are laid out from the beginning. */
+const DEAR_A_JAR = 0.9
+
+const isCrowded = (model: SeasonModel, kept: readonly PlanLoad[], mended?: SeasonPlan): boolean =>
+  mended !== undefined &&
+  costOf(model, mended).total - costOf(model, construct(model, kept)).total >
+    DEAR_A_JAR * model.lots.reduce((n, l) => n + l.jars, 0)
+
 /** The best of the quick ways whose days end in time, and of the plan that is there as far as it still holds. */
 function beginning(
   model: SeasonModel,
   kept: readonly PlanLoad[],
   ends: DayEnds,
   from: readonly PlanLoad[],
-): Standing {
+): { readonly standing: Standing; readonly crowded: boolean } {
   const plans = QUICK_WAYS.map((way) => endingInTime(model, kept, way, ends))
+  const crowded = isCrowded(model, kept, plans[0])
+  if (crowded)
+    plans.push(
+      endingInTime(model, kept, () => construct(model, kept, (b, d) => ends.inTime(b, d)), ends),
+    )
   if (from.length > 0) {
     const filled = (): SeasonPlan => {
       const board = boardWith(model, [...kept, ...from.filter((l) => !l.pinned)])
@@ -86,7 +112,8 @@ function beginning(
     plans.push(endingInTime(model, kept, filled, ends))
     if (inTime(model, { loads: from })) plans.push({ loads: from })
   }
-  return plans
+  const standing = plans
     .map((plan): Standing => ({ plan, cost: costOf(model, plan).total }))
     .reduce((a, b) => (b.cost < a.cost ? b : a))
+  return { standing, crowded }
 }

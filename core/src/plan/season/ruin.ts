@@ -1,5 +1,5 @@
 import type { Board, BoardLoad } from './board'
-import { boardWith, LEAST_BLUR, placeLots } from './construct'
+import { boardWith, LEAST_BLUR, placeLots, type Placing } from './construct'
 import type { DayEnds } from './day-ends'
 import { mendDays } from './mend'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
@@ -148,7 +148,7 @@ export class Search {
     const cool = from > 0 && to > 0 ? (to / from) ** (1 / Math.max(1, steps)) : 1
     for (let step = 0, heat = from; step < steps; step++, heat *= cool) {
       board.mark()
-      if (!rebuild(board, random)) continue
+      if (!rebuild(board, random, this.careful ? this.fits : undefined)) continue
       const limit = this.here - heat * Math.log(1 - random() || 1e-12)
       const cost = board.cost()
       if (cost < limit && this.endInTime(limit)) this.here = board.cost()
@@ -156,6 +156,12 @@ export class Search {
       if (this.here < this.best.cost - 1e-6) this.best = { plan: board.plan(), cost: this.here }
     }
   }
+
+  /**
+   * Lays days out while they are being filled, not only when a step is done. It takes its
+   * time, and is for crowded seasons: hardly a step of those could be mended afterwards.
+   */
+  careful = false
 
   /** Every day that was changed ends in time, or is mended for less than a cost; false when not. */
   private endInTime(limit: number): boolean {
@@ -168,16 +174,45 @@ export class Search {
     )
   }
 
+  private readonly odds = new Map<string, { yes: number; all: number }>()
+
+  /**
+   * Whether a day that was filled may stay so. Days with as many loads and as little to spare
+   * by the estimate have mostly the same answer: where it was hardly ever yes, only now and
+   * then one is laid out.
+   */
+  private readonly fits = (board: Board, day: number): boolean => {
+    const slack = board.slack(day)
+    if (slack >= SURE_MIN) return true
+    const key = `${board.byDay[day]?.length ?? 0} ${Math.floor(slack / ALIKE_MIN)}`
+    const odds = this.odds.get(key) ?? { yes: 0, all: 0 }
+    this.odds.set(key, odds)
+    odds.all++
+    const hardly = odds.all > ENOUGH && odds.yes < HARDLY_EVER * odds.all
+    if (hardly && odds.all % NOW_AND_THEN > 0) return false
+    const inTime = this.ends.inTime(board, day)
+    if (inTime) odds.yes += hardly ? NOW_AND_THEN : 1
+    return inTime
+  }
+
   private boardOf(at: Standing): Board {
     return boardWith(this.model, [...this.kept, ...at.plan.loads.filter((l) => !l.pinned)])
   }
 }
 
+/** So far from its latest end by the estimate, a day is not laid out while it is being filled. */
+const SURE_MIN = 35
+/** Days whose estimates are this near are alike, minutes. */
+const ALIKE_MIN = 10
+const ENOUGH = 20
+const HARDLY_EVER = 0.35
+const NOW_AND_THEN = 12
+
 /** Loads that one step may put elsewhere because their day is late. */
 const MOST_MENDED = 5
 
 /** Takes a part apart and puts it together again; false when there was nothing to take. */
-function rebuild(board: Board, random: () => number): boolean {
+function rebuild(board: Board, random: () => number, fits: Placing['fits']): boolean {
   const ruin = (RUINS[below(random, RUINS.length)] ?? stretch)(board, random)
   const out = ruin.out ?? []
   if (ruin.loads.length === 0 && out.length === 0) return false
@@ -185,6 +220,7 @@ function rebuild(board: Board, random: () => number): boolean {
   for (const { load, lot } of out) takeOut(board, load, lot)
   const blur = random() < 0.5 ? undefined : () => LEAST_BLUR + 0.3 * random()
   placeLots(board, orderOf(board, random), {
+    ...(fits ? { fits } : {}),
     ...(blur ? { blur } : {}),
     ...(ruin.shut ? { shut: ruin.shut } : {}),
     ...(random() < 0.15 ? { part: () => 0.3 + 0.7 * random() } : {}),
