@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { gunzipSync } from 'node:zlib'
 import * as unit from '../src/quantity/units'
 import fc from 'fast-check'
 import { describe, expect, test, vi } from 'vitest'
@@ -487,4 +490,26 @@ describe('days that end in time', () => {
     expect(Math.abs(mean)).toBeLessThan(8)
     expect(spread).toBeLessThan(15)
   })
+})
+
+describe('a crowded season', () => {
+  test(
+    '150 lots on three canners: steps are taken, and every day ends in time',
+    { timeout: 120_000 },
+    () => {
+      const file = resolve(import.meta.dirname, 'kit/crowded-season.json.gz')
+      const crowded = JSON.parse(gunzipSync(readFileSync(file)).toString()) as SeasonModel
+      const byHand = costOf(crowded, endingInTime(crowded, [], construct))
+      const search = improve(crowded, [], 1)
+      let step = search.next()
+      // A twentieth of the whole search.
+      while (!step.done && step.value.done < step.value.of / 20) step = search.next()
+      if (step.done) throw new Error('it ended at once')
+      const { plan, cost } = step.value
+      expect(cost).toBeLessThan(0.8 * byHand.total)
+      expect(costOf(crowded, plan).lost).toBeLessThan(byHand.lost / 2)
+      expect(overruns(crowded, plan).size).toBe(0)
+      expect(wrongs(crowded, plan)).toEqual([])
+    },
+  )
 })
