@@ -111,7 +111,9 @@ export default defineConfig({
     modulePreload: {
       // To name again for each page what is there already only makes the first load heavier.
       resolveDependencies: (_file, needed, { hostType }) =>
-        hostType === 'js' ? needed.filter((file) => !/\/(start|often|rolldown-runtime)-[\w-]+\.js$/.test(file)) : needed,
+        hostType === 'js'
+          ? needed.filter((file) => !/\/(start|often|rolldown-runtime)-[\w-]+\.js$/.test(file))
+          : needed,
     },
   },
   server: { proxy: { '/api': process.env.KELVIT_API ?? 'http://127.0.0.1:8484' } },

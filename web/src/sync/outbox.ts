@@ -167,8 +167,8 @@ async function sendAll(whose: Owner): Promise<{ sent: boolean; left: boolean }> 
         continue
       }
       // Whoever was answered has a network to fetch this by.
-      const { keepRefused } = await import('./refused')
-      await keepRefused({ ...next, why: sentenceOf(error), at: new Date().toISOString() })
+      const change = { ...next, why: sentenceOf(error), at: new Date().toISOString() }
+      await import('./refused').then(({ keepRefused }) => keepRefused(change))
       refused(sentenceOf(error))
     }
     await forget(next.id)
