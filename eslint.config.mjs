@@ -37,6 +37,11 @@ export default tseslint.config(
             "CallExpression[callee.object.name='tx'][callee.property.name=/^(insert|update|delete)$/]",
           message: 'Rows are written by server/src/store.',
         },
+        {
+          selector:
+            "TaggedTemplateExpression[tag.name='sql'] TemplateElement[value.raw=/\\b(insert into|delete from|update \\w+ set)\\b/i]",
+          message: 'Rows are written by server/src/store, also in plain SQL.',
+        },
       ],
     },
   },

@@ -20,7 +20,7 @@ import { pantryApi } from './pantry'
 import { paths } from './paths'
 import { route } from './route'
 import { busyTimeRows, kitchenExceptionRows, kitchenHoursRows, seasonLoadRows } from './season'
-import { foodKey, id, instant, listOf, oneOf, said, shape, version } from './shape'
+import { dialPsi, foodKey, id, instant, listOf, oneOf, said, shape, version } from './shape'
 
 /** The archive's own version: raised when an older Kelvit could not read it any more. */
 export const ARCHIVE_VERSION = 1
@@ -59,7 +59,7 @@ const counted = Joi.object({
   left: listOf(shape<{ jarId: string; sentence: string }>({ jarId: id, sentence: said })),
   version,
 })
-const reading = Joi.object({ id, gaugeId: id, loadId: id, at: instant, psi: Joi.number() })
+const reading = Joi.object({ id, gaugeId: id, loadId: id, at: instant, psi: dialPsi })
 const lid = shape<{ lotId: string; count: number }>({ lotId: id, count })
 
 const present = (row: Joi.ObjectSchema): Joi.ObjectSchema =>

@@ -22,7 +22,21 @@ import { newEvent } from './load-events'
 import { jarSchema } from './pantry'
 import { paths } from './paths'
 import { pageOf, pageQuery, route } from './route'
-import { id, instant, jarOf, listOf, oneOf, said, shape, tableId, version, words } from './shape'
+import {
+  code,
+  dialPsi,
+  id,
+  instant,
+  jarOf,
+  listOf,
+  oneOf,
+  said,
+  shape,
+  stoveMinutes,
+  tableId,
+  version,
+  words,
+} from './shape'
 
 /** Jars of one lot in a load. */
 export interface LoadPortion {
@@ -91,17 +105,18 @@ export interface LoadWithEvents extends Load {
 const setup = shape<LoadSetup>(
   {
     regulatedBy: oneOf(GAUGE_KINDS),
-    psi: Joi.number(),
-    minutes: Joi.number(),
-    gaugeErrorPsi: Joi.number(),
-    restMinutes: Joi.number(),
+    psi: dialPsi,
+    minutes: stoveMinutes,
+    gaugeErrorPsi: Joi.number().min(-15).max(15),
+    restMinutes: stoveMinutes,
   },
   {
     lock: Joi.boolean(),
-    openMinutes: Joi.number(),
-    coolMinutes: Joi.number(),
-    fillMinutes: Joi.number(),
-    startedAtPsi: Joi.number(),
+    openMinutes: stoveMinutes,
+    coolMinutes: stoveMinutes,
+    fillMinutes: stoveMinutes,
+    startedAtPsi: dialPsi,
+    // An instant, epoch ms.
     againBy: Joi.number(),
     practice: Joi.boolean(),
   },
@@ -120,7 +135,7 @@ export const portionRow = shape<LoadPortion>({
   ...what,
   loadId: id,
   position: Joi.number().integer(),
-  filled: Joi.number().integer().allow(null),
+  filled: Joi.number().integer().min(0).max(100).allow(null),
   fromJars: listOf<string>(id).allow(null),
   jarOf: jarOf.allow(null),
 })
@@ -132,7 +147,7 @@ export const eventRow = shape<LoadEventRow>({
   by: said.allow(null),
   happenedAt: instant.allow(null),
   heardAt: instant.allow(null),
-  psi: Joi.number().allow(null),
+  psi: dialPsi.allow(null),
   text: said.allow(null),
   eventId: id.allow(null),
   source: oneOf([...READING_SOURCES, null]),
@@ -149,7 +164,7 @@ export const verdict = oneOf([
 /** A load's own row, without its portions and facts. */
 const ownFields = {
   id,
-  code: said,
+  code,
   cannerId: id,
   startsAt: instant,
   setup,

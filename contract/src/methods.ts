@@ -72,7 +72,10 @@ export interface Recipe {
   readonly version: number
 }
 type RecipeFields = Pick<Recipe, 'name' | 'done'>
-const recipe = { name: line(80).min(1), done: words(4000).min(1) }
+const recipe = {
+  name: line(80).min(1),
+  done: words(4000).invalid('').messages({ 'any.invalid': 'Say how it is done.' }),
+}
 export const recipeRows = rowRoutes<Recipe, RecipeFields, RecipeFields>({
   path: paths.recipes,
   name: 'an untested recipe',

@@ -19,11 +19,13 @@ import { pageOf, pageQuery, route } from './route'
 import {
   type Changed,
   changed,
+  code,
   foodKey,
   id,
   instant,
   jarOf,
   listOf,
+  money,
   oneOf,
   plainDate,
   said,
@@ -70,7 +72,7 @@ export interface Jar {
 
 export const jarSchema = shape<Jar>({
   id,
-  code: said,
+  code,
   loadId: id.allow(null),
   lotId: id.allow(null),
   foodId: foodKey,
@@ -87,7 +89,7 @@ export const jarSchema = shape<Jar>({
   seal: oneOf(SEAL_OUTCOMES),
   hold: oneOf([...HOLDS, null]),
   cause: said.allow(null),
-  costEach: Joi.number().allow(null),
+  costEach: money.allow(null),
   stateAt: instant,
   outAt: instant.allow(null),
   note: words(400),

@@ -72,7 +72,17 @@ export const words = (max: number): Joi.StringSchema =>
     .max(max)
     .pattern(/^[^\p{Cc}]*$|^[\P{Cc}\n\t]*$/u, 'plain text')
 /** Text that Kelvit itself says. */
-export const said = Joi.string().allow('')
+export const said = Joi.string().allow('').max(20_000)
+/** A short code on a jar or a batch. */
+export const code = Joi.string().max(40)
+/** What a dial can read, psi. */
+export const dialPsi = Joi.number().min(0).max(30)
+/** A time at the stove, minutes. */
+export const stoveMinutes = Joi.number()
+  .min(0)
+  .max(24 * 60)
+/** Money for one of something. */
+export const money = Joi.number().min(0).max(100_000)
 /** A plain date, ISO. Real days only. */
 export const plainDate = Joi.string()
   .pattern(/^(19|20|21)\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'date like 2026-08-14')

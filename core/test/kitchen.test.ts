@@ -5,6 +5,8 @@ import {
   canBeOpen,
   clockOf,
   closingOf,
+  dateAt,
+  kitchenDay,
   kitchenOn,
   minuteOf,
   sayDate,
@@ -141,4 +143,51 @@ test('every month as it is written out', () => {
       .map((m) => `9 ${m} 2026`)
       .join(' '),
   )
+})
+
+describe('the day that a kitchen is in', () => {
+  const night = open('18:00', '01:30')
+  test('after midnight it is the evening before, until the kitchen closes', () => {
+    expect(kitchenDay({ date: FRIDAY, minute: 20 * 60 }, night)).toEqual({
+      date: FRIDAY,
+      minute: 20 * 60,
+    })
+    expect(kitchenDay({ date: SATURDAY, minute: 30 }, night)).toEqual({
+      date: FRIDAY,
+      minute: 24 * 60 + 30,
+    })
+    expect(kitchenDay({ date: SATURDAY, minute: 90 }, night)).toEqual({
+      date: SATURDAY,
+      minute: 90,
+    })
+    // What closes before midnight has no night; nor has a day on which nobody cans.
+    for (const calendar of [
+      open('08:00', '12:00'),
+      open('17:00', '24:00'),
+      { ...night, hours: [] },
+    ])
+      expect(kitchenDay({ date: SATURDAY, minute: 0 }, calendar)).toEqual({
+        date: SATURDAY,
+        minute: 0,
+      })
+    // An errand in the night may end it earlier.
+    const away = { ...night, busy: [busy(SATURDAY, '00:20', '06:00')] }
+    expect(kitchenDay({ date: SATURDAY, minute: 30 }, away).date).toBe(SATURDAY)
+  })
+  test('it is the same moment, however it is told', () => {
+    const times = fc.integer({ min: 0, max: 1439 })
+    fc.assert(
+      fc.property(times, times, times, (opens, closes, minute) => {
+        fc.pre(canBeOpen(clockOf(opens), clockOf(closes)))
+        const now = { date: SATURDAY, minute }
+        const day = kitchenDay(now, open(clockOf(opens), clockOf(closes)))
+        const instant = (at: typeof now): number =>
+          Date.parse(`${at.date}T00:00:00Z`) + at.minute * 60_000
+        expect(instant(day)).toBe(instant(now))
+        expect(dateAt(instant(day), 'UTC')).toBe(SATURDAY)
+        if (day.date === FRIDAY)
+          expect(day.minute).toBeLessThan(closingOf(clockOf(opens), clockOf(closes)))
+      }),
+    )
+  })
 })

@@ -260,6 +260,20 @@ describe('what is not read in', () => {
       await changed((t) => (t.tables.loads[0].setup.psi = 'high')),
       /Row 1 of loads cannot be/,
     )
+    // The same limits as at the doors of the API.
+    await refused(
+      await changed((t) => (t.tables.loadEvents.find((e: any) => e.psi !== null).psi = 1.1e12)),
+      /Row \d+ of loadEvents cannot be/,
+    )
+    await refused(
+      await changed((t) => (t.tables.loads[0].setup.psi = 31)),
+      /Row 1 of loads cannot be/,
+    )
+    await refused(await changed((t) => (t.tables.jars[0].costEach = -5)), /Row 1 of jars cannot be/)
+    await refused(
+      await changed((t) => (t.tables.jars[0].code = 'A'.repeat(100_000))),
+      /Row 1 of jars cannot be/,
+    )
     await refused(
       await changed((t) => (t.tables.lots[0].householdId = id())),
       /Row 1 of lots cannot be/,

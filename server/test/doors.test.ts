@@ -613,8 +613,12 @@ describe('the demo', () => {
   })
 })
 
-test('a database that has no room or goes away is a 503 that says when to try again', async () => {
-  const who = await kit.household()
+test('a database that has no room or goes away is a 503 that says when to try again, and the log why', async () => {
+  const lines: string[] = []
+  const own = await startKit({
+    log: pino({ level: 'warn' }, { write: (line: string) => void lines.push(line) }),
+  })
+  const who = await own.household()
   const owner = new pg.Client({ connectionString: inject('databaseUrl') })
   await owner.connect()
   for (const code of [
@@ -637,11 +641,14 @@ test('a database that has no room or goes away is a 503 that says when to try ag
     const answer = await who.send('PUT', `/api/shelves/${id()}`, { name: 'Top', position: 1 })
     await owner.query('drop trigger full_disk on shelves')
     expect([code, answer.status, answer.headers.get('retry-after')]).toEqual([code, 503, '2'])
+    expect(JSON.parse(lines.at(-1)!)).toMatchObject({ cause: code, msg: 'not ready' })
   }
+  await own.close()
+  const again = await kit.household()
   await owner.query('drop function full_disk')
   // A connection that is ended while it is borrowed ends that request, not the server.
   const slow = kit.db.inHousehold(
-    { householdId: (await who.send('GET', '/api/session')).body.household.id },
+    { householdId: (await again.send('GET', '/api/session')).body.household.id },
     (tx) => tx.execute('select pg_sleep(20)'),
   )
   const hanging = expect(slow).rejects.toThrow()
@@ -657,6 +664,6 @@ test('a database that has no room or goes away is a 503 that says when to try ag
     )
     .toBeGreaterThan(0)
   await hanging
-  expect((await who.send('GET', '/api/shelves')).status).toBe(200)
+  expect((await again.send('GET', '/api/shelves')).status).toBe(200)
   await owner.end()
 })

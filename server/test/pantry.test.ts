@@ -15,6 +15,11 @@ const at = (minutes: number): string => new Date(NOW + minutes * 60_000).toISOSt
 async function withJars(count: number): Promise<{ who: Browser; jars: any[]; recipe: string }> {
   const who = await kit.household()
   const recipe = id()
+  // How it was done is what keeps such jars apart: blanks say nothing.
+  for (const done of ['', '   ', '\n'])
+    expect((await who.send('PUT', `/api/recipes/${recipe}`, { name: 'Relish', done })).status).toBe(
+      400,
+    )
   await who.send('PUT', `/api/recipes/${recipe}`, { name: 'Bean relish', done: 'As ever.' })
   const made = await who.send('POST', `/api/recipes/${recipe}/jars`, {
     ids: Array.from({ length: count }, id),

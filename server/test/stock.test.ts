@@ -122,6 +122,13 @@ describe('plantings and frost', () => {
     expect((await who.send('POST', `/api/lots/${lotId}/split`, { ...split, lb: 14 })).status).toBe(
       422,
     )
+    // Sent three times at once, it is one split, and all three hear it.
+    const three = await Promise.all(
+      [1, 2, 3].map(() => who.send('POST', `/api/lots/${lotId}/split`, split)),
+    )
+    expect(three.map((t) => [t.status, t.body.map((l: any) => l.lb)])).toEqual(
+      three.map(() => [200, [10, 4]]),
+    )
     const parts = await who.send('POST', `/api/lots/${lotId}/split`, split)
     expect(parts.body.map((l: any) => [l.lb, l.state, l.finishedOn])).toEqual([
       [10, 'in-house', null],

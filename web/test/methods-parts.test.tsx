@@ -3,9 +3,11 @@ import * as unit from '@kelvit/core'
 import type { CannerRead, Household } from '@kelvit/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { SignedIn } from '../src/household/session'
+import { DoorSheet } from '../src/station/methods/door-sheet'
 import { Page as MixedJar } from '../src/station/methods/mixed-jar-page'
 import { canner, household } from './kit'
 
@@ -26,17 +28,19 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-function showJar(house: Partial<Household> = {}, canners: readonly CannerRead[] = [canner()]) {
-  client.setQueryData(['canners'], canners)
+function showHere(part: ReactNode, house: Partial<Household> = {}): void {
   render(
     <MemoryRouter>
       <SignedIn value={{ member, household: { ...household, ...house } }}>
-        <QueryClientProvider client={client}>
-          <MixedJar />
-        </QueryClientProvider>
+        <QueryClientProvider client={client}>{part}</QueryClientProvider>
       </SignedIn>
     </MemoryRouter>,
   )
+}
+
+function showJar(house: Partial<Household> = {}, canners: readonly CannerRead[] = [canner()]) {
+  client.setQueryData(['canners'], canners)
+  showHere(<MixedJar />, house)
 }
 const said = (): string => screen.getByRole('region', { name: 'Verdict' }).textContent ?? ''
 const put = (label: RegExp, value: string): void => {
@@ -115,5 +119,18 @@ describe('a mixed jar, asked on the page', () => {
     showJar()
     put(/What goes in/, ' , ')
     expect(said()).not.toMatch(/^Yes/)
+  })
+})
+
+describe('the sheet for the cupboard door', () => {
+  test('says its pressure in a sentence, and again in every row', () => {
+    client.setQueryData(['canners'], [DIAL])
+    client.setQueryData(['process-checks'], [])
+    showHere(<DoorSheet />)
+    const sheet = screen.getByRole('region', { name: 'Cupboard-door sheet' })
+    expect(sheet.textContent).toMatch(/psi[^.]*, unless the row says otherwise/)
+    const rows = [...sheet.querySelectorAll('tbody tr')].filter((r) => r.querySelector('td'))
+    expect(rows.length).toBeGreaterThan(30)
+    for (const row of rows) expect(row.lastElementChild?.textContent).toMatch(/\d+(½)? psi/)
   })
 })

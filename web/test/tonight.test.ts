@@ -32,7 +32,7 @@ const load = (more: Parameters<typeof loadOf>[0]) =>
     ...more,
   })
 
-const view = { canners: [canner], stored: [], records: { lots: [] } } as unknown as Parameters<typeof tonight>[4] // prettier-ignore
+const view = { canners: [canner], stored: [], records: { lots: [], calendar: { hours: [], exceptions: [], busy: [] } } } as unknown as Parameters<typeof tonight>[4] // prettier-ignore
 const house = { ...household, zone: 'UTC' }
 const usual = { opens: 17 * 60, closes: 22 * 60, people: 2, gaps: [] }
 const minuteOf = (ms: number): number => new Date(ms).getUTCHours() * 60 + new Date(ms).getUTCMinutes() // prettier-ignore
@@ -55,6 +55,19 @@ describe('a day as it is now', () => {
     expect(got.running[0]!.day.running).toBe(true)
     for (const stage of ['planned', 'standing', 'checked', 'aborted'] as const)
       expect(tonight(today, NOW, usual, [load({ stage, cannerId: canner.id })], view, house).running).toEqual([]) // prettier-ignore
+  })
+  test('after midnight the night’s kitchen goes on: its evening begins at this minute', () => {
+    const date = '2026-08-14'
+    const hours = [{ weekday: 5, opens: '18:00', closes: '01:30', people: 2 }]
+    const night = { ...view, records: { ...view.records, calendar: { hours, exceptions: [], busy: [] } } } as typeof view // prettier-ignore
+    const evening = { opens: 18 * 60, closes: 25 * 60 + 30, people: 2, gaps: [] }
+    const at = (time: string) => Date.parse(`2026-08-15T${time}:00Z`)
+    expect(tonight(date, at('00:31'), evening, [], night, house)).toMatchObject({ opens: 24 * 60 + 35, closes: 25 * 60 + 30 }) // prettier-ignore
+    const on = load({ stage: 'preparing', cannerId: canner.id })
+    expect(tonight(date, at('00:31'), evening, [on], night, house).running).toHaveLength(1)
+    // Once it has closed, that evening is over.
+    expect(tonight(date, at('01:31'), evening, [on], night, house).running).toEqual([])
+    expect(tonight('2026-08-15', at('01:31'), usual, [on], night, house).running).toHaveLength(1)
   })
   test('jars that are in already are not set out again', () => {
     const on = load({ stage: 'preparing', cannerId: canner.id })

@@ -12,6 +12,7 @@ export {
   canBeOpen,
   closingOf,
   clockOf,
+  kitchenDay,
   kitchenOn,
   minuteOf,
   type BusyTime,

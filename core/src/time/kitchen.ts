@@ -1,4 +1,4 @@
-import { addDays, weekdayOf } from './dates'
+import { addDays, weekdayOf, type WallClock } from './dates'
 
 /**
  * When the kitchen is free on a weekday, week after week. Times "17:30"; null when nobody
@@ -102,6 +102,17 @@ export function kitchenOn(
   if (!first || !last) return null
   const gaps = long.slice(1).map((f, i) => ({ from: long[i]?.until ?? f.from, until: f.from }))
   return { opens: first.from, closes: last.until, people: day.people, gaps }
+}
+
+/**
+ * The day that a kitchen is in: the day before, for as long as its night goes on. Minutes
+ * then go on past midnight: at half past midnight it is 24:30 of the evening before.
+ * @param now what the clock on the wall shows.
+ */
+export function kitchenDay(now: WallClock, calendar: KitchenCalendar): WallClock {
+  const night = { date: addDays(now.date, -1), minute: now.minute + DAY_MIN }
+  const before = kitchenOn(calendar, night.date)
+  return before && night.minute < before.closes ? night : now
 }
 
 /** Busy times of a day and of the night after it, minutes from its midnight, in their order. */

@@ -118,8 +118,8 @@ export const handleErrors =
           'mistake',
           'Something went wrong on our side. Nothing changed. Try again.',
         )
-      // A database that is away is said once by whoever keeps it, not with every request.
-      if (problem.status === 503) log.info({ code: codeOf(error) }, 'not ready')
+      if (problem.status === 503)
+        log.warn({ cause: causeOf(error), path: knownPath(ctx) }, 'not ready')
       else if (problem.status >= 500)
         log.error({ err: forLog(error), path: knownPath(ctx) }, 'request failed')
       ctx.status = problem.status
@@ -129,6 +129,10 @@ export const handleErrors =
       ctx.body = JSON.stringify(problemOf(problem))
     }
   }
+
+/** Why somebody was told to come again: PostgreSQL's or the socket's code, else the kind of problem. */
+const causeOf = (error: unknown): string =>
+  codeOf(error) ?? (error instanceof ProblemError ? error.type : 'unknown')
 
 /** Secrets that stand in addresses (invitations, calendars) stay out of the log. */
 const knownPath = (ctx: Context): string =>

@@ -1,22 +1,19 @@
 import { seasonApi } from '@kelvit/contract/routes'
-import { paths, type CalendarImport } from '@kelvit/contract'
+import { paths } from '@kelvit/contract'
 import { addDays, dateAt } from '@kelvit/core'
 import type Router from '@koa/router'
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { Context } from 'koa'
-import { v7 as uuidv7 } from 'uuid'
 import { hashToken, newToken } from '../http/secrets'
-import type { Tx } from '../db/pool'
-import { busyTimes, calendarFeeds } from '../db/schema'
-import type { ReadCalendar } from '../formats/ical-read'
+import { calendarFeeds } from '../db/schema'
 import { writeCalendar } from '../formats/ical-write'
-import { type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { beside } from '../heavy/beside'
 import { notFound } from '../http/problem'
 import { serve } from '../http/serve'
 import { readId } from '../http/validate'
-import { addRows, changeRows, deleteRow, findRow, removeRows } from '../store/rows'
+import { keepTimesOfFile } from '../store/kitchen-calendar'
+import { addRows, changeRows, deleteRow, findRow } from '../store/rows'
 import { canningDays } from './canning-days'
 import { dayNotes, sealChecks } from './reminders'
 
@@ -33,7 +30,10 @@ export function calendarRoutes(router: Router, deps: Deps): void {
       { text, zone: actor.zone, from: today, until: addDays(today, AHEAD_DAYS) },
       'We couldn’t read this calendar file in time. Nothing was imported.',
     )
-    return deps.db.inHousehold(actor, (tx) => keepTimes(tx, actor, read))
+    return deps.db.inHousehold(actor, async (tx) => {
+      await keepTimesOfFile(tx, actor.householdId, read.times)
+      return { times: read.times.length, leftOut: read.leftOut }
+    })
   })
   serve(router, seasonApi.calendar, async ({ actor, ctx }) => {
     await sendCalendar(ctx, deps, actor.householdId)
@@ -79,19 +79,6 @@ function feedRoutes(router: Router, deps: Deps): void {
     if (!feed) throw notFound('We don’t know this calendar address. It may have been revoked.')
     await sendCalendar(ctx, deps, feed.household_id)
   })
-}
-
-/** The times of the file in place of those that were imported before. */
-async function keepTimes(tx: Tx, actor: Actor, read: ReadCalendar): Promise<CalendarImport> {
-  await removeRows(tx, busyTimes, eq(busyTimes.source, 'calendar'))
-  // One parameter for all of them: a statement with ten thousand would take its time to build.
-  const rows = read.times.map((t) => ({ ...t, id: uuidv7() }))
-  await tx.execute(sql`
-    insert into busy_times (household_id, id, on_date, "from", until, what, source)
-    select ${actor.householdId}, r.id, r."onDate", r."from", r.until, r.what, 'calendar'
-    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-      as r(id uuid, "onDate" date, "from" text, until text, what text)`)
-  return { times: read.times.length, leftOut: read.leftOut }
 }
 
 async function sendCalendar(ctx: Context, deps: Deps, householdId: string): Promise<void> {

@@ -1,5 +1,6 @@
 import type { LoadWithEvents, SeasonPortion } from '@kelvit/contract'
 import {
+  kitchenDay,
   runningAt,
   runningLoad,
   STOVE_STAGES,
@@ -46,7 +47,7 @@ export function tonight(
 ): Tonight {
   const opens = usual?.opens ?? USUAL_OPENS
   const closes = usual?.closes ?? USUAL_CLOSES
-  const clock = wallClock(now, household.zone)
+  const clock = kitchenDay(wallClock(now, household.zone), view.records.calendar)
   if (clock.date !== date) return { opens, closes, running: [] }
   const begins = Math.ceil(clock.minute / STEP_MIN) * STEP_MIN
   const at = now + (begins - clock.minute) * MIN_MS

@@ -2,6 +2,7 @@ import type { CannerRead, SeasonLoad, SeasonPortion } from '@kelvit/contract'
 import {
   daysBetween,
   gatherRecords,
+  kitchenDay,
   runningAt,
   seasonFrom,
   STOVE_STAGES,
@@ -28,7 +29,7 @@ import {
 } from '../sync/queries'
 import { useMinute } from '../sync/clock'
 import { stateOf } from '../sync/loads'
-import { useHousehold, useToday } from './session'
+import { useHousehold } from './session'
 
 /** Everything the season's pages stand on. */
 export interface SeasonView {
@@ -130,7 +131,6 @@ export function useSeason(): {
 } {
   const { queries: q, broken } = useSeasonQueries()
   const { household } = useHousehold()
-  const today = useToday()
   const now = useMinute()
   const { zone, altitudeFt, settings } = household
   // A quarter of an hour is as fine as a season's plan needs to know the time.
@@ -142,13 +142,16 @@ export function useSeason(): {
   const view = useMemo((): SeasonView | undefined => {
     if (!lots || !yields || !loads || !canners || !jars || !groups || !lids) return undefined
     if (!stored || !hours || !exceptions || !busy) return undefined
+    const calendar = { hours, exceptions, busy }
+    // After midnight the night's kitchen is still the evening's.
+    const { date: today, minute } = kitchenDay(wallClock(quarter, zone), calendar)
     const records = gatherRecords({
       today,
-      nowMinute: wallClock(quarter, zone).minute,
+      nowMinute: minute,
       zone,
       altitudeFt,
       settings,
-      calendar: { hours, exceptions, busy },
+      calendar,
       lots,
       loads: loads.map((l) =>
         STOVE_STAGES.includes(l.stage) ? { ...l, at: runningAt(l.setup, stateOf(l), quarter) } : l,
@@ -173,7 +176,6 @@ export function useSeason(): {
     hours,
     exceptions,
     busy,
-    today,
     quarter,
     zone,
     altitudeFt,

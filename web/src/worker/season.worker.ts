@@ -13,6 +13,7 @@ import {
   type Solver,
   type SeasonRecords,
   type PlanLoad,
+  type Proof,
   type WhatIf,
 } from '@kelvit/core'
 import wasmUrl from 'highs/runtime?url'
@@ -23,11 +24,20 @@ import type { Answer, SeasonWork } from './messages'
 const WHAT_IF_EFFORT = { heats: 1 }
 
 let solver: Promise<Solver> | undefined
-/** The solver's file is fetched when something is planned for the first time. */
-const loadSolver = (): Promise<Solver> =>
-  (solver ??= import('highs')
+/**
+ * The solver's file is fetched when something is planned for the first time. It is large and
+ * for one sentence: devices do not keep it for later.
+ */
+const loadSolver = (): Promise<Solver> => {
+  solver ??= import('highs')
     .then(({ default: load }) => load({ locateFile: () => wasmUrl }))
-    .then(solverFrom))
+    .then(solverFrom)
+  // A try that failed is not the last one.
+  solver.catch(() => (solver = undefined))
+  return solver
+}
+/** How near a plan is to the best is not known. */
+const UNPROVEN: Proof = { bound: 0, gap: 1, loads: null }
 
 const answer = (model: SeasonModel, plan: Answer['plan']): Answer => ({
   plan,
@@ -66,8 +76,13 @@ const work: SeasonWork = {
       hear({ done, of, best: answer(model, best) })
       step = search.next()
     }
-    const proof = proveBound(model, step.value, await loadSolver())
-    return { best: answer(model, step.value), proof }
+    // Without a network the solver may not be here: the plan is as good, only not proven.
+    const found = step.value
+    const proof = await loadSolver().then(
+      (solver) => proveBound(model, found, solver),
+      () => UNPROVEN,
+    )
+    return { best: answer(model, found), proof }
   },
 
   /**

@@ -61,6 +61,7 @@ export function* improve(
   search.careful = crowded
   const steps = Math.max(1, Math.ceil((STEPS_PER_LOT * model.lots.length) / SLICE)) * SLICE
   const of = effort.heats * PARTS
+  yield { ...search.best, done: 0, of }
   for (let h = 0; h < effort.heats; h++) {
     if (h > 0) search.home()
     const warm = WARM / Math.min(LEAST_WARM, 1 + h)

@@ -60,7 +60,7 @@ export function DoorSheet() {
             {household.name}, {showAltitude(altitudeFt, units)}
             {psi === undefined
               ? ': no tested process at this altitude'
-              : `: ${pressureOn(gauge, psi, units)}${gauge.kind === 'dial' ? '' : ' by the weight'}unless the row says otherwise`}
+              : `: ${pressureOn(gauge, psi, units)}${gauge.kind === 'dial' ? '' : ' by the weight'}, unless the row says otherwise`}
           </p>
         </div>
         <div className="no-print flex gap-2.5">
@@ -121,7 +121,8 @@ export function DoorSheet() {
                     <Line
                       key={`${l.form.id} ${l.packs.join()}`}
                       line={l}
-                      pressure={l.psi === psi ? null : pressureOn(gauge, l.psi, units)}
+                      pressure={pressureOn(gauge, l.psi, units)}
+                      usual={l.psi === psi}
                     />
                   ))}
               </Fragment>
@@ -139,7 +140,14 @@ export function DoorSheet() {
   )
 }
 
-function Line({ line, pressure }: { readonly line: DoorLine; readonly pressure: string | null }) {
+interface LineProps {
+  readonly line: DoorLine
+  readonly pressure: string
+  /** It is the pressure that stands at the head of the sheet. */
+  readonly usual: boolean
+}
+
+function Line({ line, pressure, usual }: LineProps) {
   const { food, form, packs, minutes } = line
   const checks = useChecks().data ?? []
   return (
@@ -165,7 +173,7 @@ function Line({ line, pressure }: { readonly line: DoorLine; readonly pressure: 
             )}
             <span className="block text-[13px] text-ink-soft sm:hidden">
               {packs.join(', ')}
-              {pressure && `, ${pressure}`}
+              {!usual && `, ${pressure}`}
             </span>
           </span>
         </Link>
@@ -176,7 +184,14 @@ function Line({ line, pressure }: { readonly line: DoorLine; readonly pressure: 
           {minutes[s] ?? ''}
         </td>
       ))}
-      <td className="hidden pl-6 text-[14px] text-ink-soft sm:table-cell">{pressure}</td>
+      <td
+        className={cx(
+          'hidden pl-6 text-[14px] sm:table-cell',
+          usual ? 'text-ink-soft' : 'font-semibold',
+        )}
+      >
+        {pressure}
+      </td>
     </tr>
   )
 }

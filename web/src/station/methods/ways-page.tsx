@@ -8,13 +8,14 @@ import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 
 type Key = keyof HouseholdSettings
-const SWITCHES: ReadonlySet<string> = new Set([
-  'salt',
-  'vinegarInCanner',
-  'wipeRimsWithVinegar',
-  'lidsInHotWater',
-  'bandsOff',
-])
+/** What a house does with a switch on, and with it off. */
+const SWITCHES: Readonly<Partial<Record<Key, readonly [on: string, off: string]>>> = {
+  salt: ['we salt', 'no salt'],
+  vinegarInCanner: ['vinegar goes in', 'no vinegar'],
+  wipeRimsWithVinegar: ['rims wiped with vinegar', 'rims wiped with water'],
+  lidsInHotWater: ['lids go into hot water', 'lids are only washed'],
+  bandsOff: ['bands come off', 'bands stay on'],
+}
 
 const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])[]>>> = {
   defaultPack: [
@@ -45,6 +46,7 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
   bestMonths: KEEPING.choices.map((m) => [String(m), `${m} months`] as const),
   retireJarAfterRuns: [
     ['', 'until nicked'],
+    ['3', 'after 3 runs'],
     ['5', 'after 5 runs'],
     ['10', 'after 10 runs'],
     ['20', 'after 20 runs'],
@@ -106,7 +108,8 @@ function OurWay({ school, settings, disabled, change }: OurWayProps) {
   const key = school.setting as Key | undefined
   if (!key) return <p className="text-[15px] text-ink-soft">The same for every household.</p>
   const value = settings[key]
-  if (SWITCHES.has(key))
+  const words = SWITCHES[key]
+  if (words)
     return (
       <label className="flex min-h-11 items-center gap-3">
         <input
@@ -116,7 +119,7 @@ function OurWay({ school, settings, disabled, change }: OurWayProps) {
           disabled={disabled}
           onChange={(e) => change(key, e.target.checked)}
         />
-        {value ? 'yes, in this house' : 'no, in this house'}
+        {value ? words[0] : words[1]}
         <span className="sr-only">: {school.question}</span>
       </label>
     )

@@ -1,4 +1,4 @@
-import { kitchenOn, wallClock } from '@kelvit/core'
+import { kitchenDay, kitchenOn, wallClock } from '@kelvit/core'
 import { useMemo } from 'react'
 import { AttentionKey, DayLanes } from '../../chart/day-lanes'
 import { entriesOn } from '../../day/entries'
@@ -6,7 +6,7 @@ import { usualPeople } from '../../day/kitchen'
 import { tonight } from '../../day/tonight'
 import { lanesOf, marksOf, signOf } from '../../day/lanes'
 import { useSeason } from '../../household/season'
-import { useHousehold, useToday } from '../../household/session'
+import { useHousehold } from '../../household/session'
 import { showDay, useClock } from '../../household/words'
 import { useMinute } from '../../sync/clock'
 import { useLoads, useMembers } from '../../sync/queries'
@@ -20,7 +20,6 @@ export function Evening({ date }: { readonly date: string }) {
   const { view } = useSeason()
   const [loads, members] = [useLoads().data, useMembers().data]
   const { household } = useHousehold()
-  const today = useToday()
   const clock = useClock()
   const minute = useMinute()
   const usual = view && kitchenOn(view.records.calendar, date)
@@ -42,9 +41,9 @@ export function Evening({ date }: { readonly date: string }) {
     kitchen,
     household.settings.lateMinutes,
   )
-  const head = date === today ? 'Today’s loads' : `Next loads, ${showDay(date)}`
+  const head = date === view?.records.today ? 'Today’s loads' : `Next loads, ${showDay(date)}`
   const nothing = view && planned.length === 0
-  if (planned.length === 0 || !sheet)
+  if (!view || planned.length === 0 || !sheet)
     return (
       <Panel rim="running" label={head} className={nothing ? '' : 'min-h-[23.5rem]'}>
         <h2 className="mb-2">{head}</h2>
@@ -55,7 +54,7 @@ export function Evening({ date }: { readonly date: string }) {
         )}
       </Panel>
     )
-  const now = wallClock(minute, household.zone)
+  const now = kitchenDay(wallClock(minute, household.zone), view.records.calendar)
   const marks = sheet.outcome === 'sheet' ? marksOf(sheet.tasks) : new Map<string, number>()
   const first = sheet.outcome === 'sheet' ? Math.min(...sheet.tasks.map((t) => t.from)) : null
   return (

@@ -1,11 +1,14 @@
-import { addDays, dateAt } from '@kelvit/core'
+import { addDays, dateAt, kitchenDay, wallClock } from '@kelvit/core'
 import { lazy, Suspense } from 'react'
 import { isRunning } from '../../household/facts'
 import { useHousehold, useToday } from '../../household/session'
 import { showDay } from '../../household/words'
+import { useMinute } from '../../sync/clock'
 import {
+  useBusyTimes,
   useCanners,
   useJars,
+  useKitchenExceptions,
   useKitchenHours,
   useLoads,
   useLots,
@@ -50,12 +53,22 @@ export function Page() {
 /** How many days ahead the next loads are drawn. */
 const DRAWN_DAYS = 6
 
+/** The day that the kitchen is in: after midnight still the evening's, while its hours go on. */
+function useKitchenToday(): string {
+  const { zone } = useHousehold().household
+  const now = useMinute()
+  const hours = useKitchenHours().data ?? []
+  const exceptions = useKitchenExceptions().data ?? []
+  const busy = useBusyTimes().data ?? []
+  return kitchenDay(wallClock(now, zone), { hours, exceptions, busy }).date
+}
+
 /** The next day with a load that is planned, by the season plan or at the stove. */
 function useNextDay(): string | undefined {
   const season = useSeasonLoads().data ?? []
   const loads = useLoads().data ?? []
   const { zone } = useHousehold().household
-  const today = useToday()
+  const today = useKitchenToday()
   const days = [
     ...season.map((l) => l.onDate),
     ...loads.filter((l) => l.stage === 'planned').map((l) => dateAt(Date.parse(l.startsAt), zone)),

@@ -1,4 +1,4 @@
-import { realDate, wallClock } from '@kelvit/core'
+import { kitchenDay, realDate, wallClock } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useLoads, useMembers } from '../../../sync/queries'
@@ -60,7 +60,7 @@ function Day({ date, view, loads, members }: DayProps) {
     day.kitchen,
     day.late,
   )
-  const clock = wallClock(minute, household.zone)
+  const clock = kitchenDay(wallClock(minute, household.zone), view.records.calendar)
   const now = clock.date === date ? clock.minute : null
   const print = usePrintSheet(date, day, sheet)
   const [lit, light] = useState<string | null>(null)
