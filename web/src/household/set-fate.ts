@@ -1,7 +1,7 @@
 import { shortFood } from '@kelvit/core'
 import type { Jar } from '@kelvit/contract'
 import type { JarState } from '@kelvit/core'
-import { useSetFate } from '../sync/changes'
+import { useSetFate } from '../sync/fates'
 import { useNotify } from '../ui/notice'
 
 const WORDS: Readonly<Partial<Record<JarState, string>>> = {

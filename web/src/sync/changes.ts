@@ -1,17 +1,10 @@
-import { type JarState } from '@kelvit/core'
-import {
-  paths,
-  type Jar,
-  type LoadEventRow,
-  type LoadWithEvents,
-  type NewLoadEvent,
-} from '@kelvit/contract'
+import { paths, type LoadEventRow, type LoadWithEvents, type NewLoadEvent } from '@kelvit/contract'
 import type { LoadSetup } from '@kelvit/core'
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import { isMeasured, nowIso } from './clock'
 import { withEvent } from './loads'
-import { isLogged, reached, showAndSend } from './log'
+import { isLogged, reached } from './log'
 import { sendOut, waitingToSend } from './outbox'
 import { requestPlaced, type Method } from './request'
 
@@ -75,19 +68,6 @@ function showEvent(client: QueryClient, loadId: string, row: LoadEventRow, setup
   )
 }
 
-/** Takes a jar off the shelf, or puts it back. */
-export function useSetFate() {
-  const client = useQueryClient()
-  return (jar: Jar, state: JarState): void => {
-    const at = nowIso()
-    showAndSend(client, {
-      path: `${paths.jars}/${jar.id}/fate`,
-      body: { state, at },
-      shows: { key: 'jars', rows: [{ id: jar.id, state, stateAt: at }] },
-    })
-  }
-}
-
 /** Lists that are to be read anew as soon as nothing waits here. */
 const owed = new Set<string>()
 
@@ -97,21 +77,4 @@ export const refetchWhenSent = (client: QueryClient, keys: readonly string[]): v
   if (waitingToSend().length > 0) return
   for (const key of owed) void client.invalidateQueries({ queryKey: [key] })
   owed.clear()
-}
-
-/** Tells that a jar lost its seal on the shelf: a fact of its load, and the jar is thrown away. */
-export function useLoseSeal() {
-  const client = useQueryClient()
-  return (jar: Jar): void => {
-    if (!jar.loadId) return
-    const at = nowIso()
-    showAndSend(client, {
-      path: `${paths.loads}/${jar.loadId}/events/${uuidv7()}`,
-      body: { kind: 'seal-lost', jarId: jar.id, at } satisfies NewLoadEvent,
-      shows: {
-        key: 'jars',
-        rows: [{ id: jar.id, state: 'discarded', seal: 'unsealed', stateAt: at }],
-      },
-    })
-  }
 }

@@ -13,7 +13,8 @@ import {
   traceOf,
 } from '@kelvit/core'
 import { useParams } from 'react-router'
-import { useCanners, useJarsOfLoad, useLoad } from '../../sync/queries'
+import { useCanners } from '../../sync/queries'
+import { useJarsOfLoad, useLoad } from '../../sync/one'
 import { useNow } from '../../sync/clock'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDay, useTimes } from '../../household/words'
