@@ -25,7 +25,7 @@ test('it is turned on, given times, tried, told honestly, and seen under Househo
   await page.addInitScript((keys) => {
     Object.defineProperty(Notification, 'permission', { get: () => 'granted' })
     Notification.requestPermission = () => Promise.resolve('granted')
-    const endpoint = 'https://updates.push.services.mozilla.com/wpush/v2/nobody'
+    const endpoint = 'https://push.example/nobody'
     PushManager.prototype.subscribe = () =>
       Promise.resolve({ toJSON: () => ({ endpoint, keys }) } as unknown as PushSubscription)
   }, KEYS)

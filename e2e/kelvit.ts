@@ -19,6 +19,7 @@ export function ownEnv(): NodeJS.ProcessEnv {
   // Journeys make households of their own beside the demo.
   env.KELVIT_OPEN_REGISTRATION = '1'
   env.KELVIT_STRANGERS = '1000'
+  env.KELVIT_PUSH_HOSTS = 'push.example'
   return env
 }
 

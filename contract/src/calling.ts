@@ -134,7 +134,7 @@ export const callingApi = {
   test: route({
     method: 'post',
     path: paths.callingTest,
-    summary: 'Call this device in a moment, to try it',
+    summary: 'Send a test call to this device',
     least: 'viewer',
     byToken: 'never',
     answer: shape<TestCall>({ inSeconds: Joi.number().integer().min(0) }),

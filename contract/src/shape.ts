@@ -82,7 +82,7 @@ export const stoveMinutes = Joi.number()
   .min(0)
   .max(24 * 60)
 /** Money for one of something. */
-export const money = Joi.number().min(0).max(100_000)
+export const money = Joi.number().min(0).max(1e9)
 /** A plain date, ISO. Real days only. */
 export const plainDate = Joi.string()
   .pattern(/^(19|20|21)\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'date like 2026-08-14')

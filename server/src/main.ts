@@ -41,12 +41,20 @@ function clockFrom(db: Database, began: string | undefined): Promise<Clock> {
   return sharedFrozenClock(db, began, at)
 }
 
+/** @throws Misconfigured for what is no number above zero: bounds that bind nobody. */
+function timesOf(said: string): number {
+  const times = Number(said)
+  if (!(times > 0 && Number.isFinite(times)))
+    throw new Misconfigured('KELVIT_STRANGERS is not a number above zero')
+  return times
+}
+
 const doorsWith = (hosts: readonly string[]): Doors => ({
   trustedProxies: listOf(env.KELVIT_TRUSTED_PROXY),
   hosts,
   operatorToken: env.KELVIT_OPERATOR_TOKEN || undefined,
   metricsToken: env.KELVIT_METRICS_TOKEN || undefined,
-  ...(env.KELVIT_STRANGERS ? { strangers: Number(env.KELVIT_STRANGERS) } : {}),
+  ...(env.KELVIT_STRANGERS ? { strangers: timesOf(env.KELVIT_STRANGERS) } : {}),
 })
 
 async function main(): Promise<void> {

@@ -52,7 +52,12 @@ beforeAll(async () => {
   })
   await new Promise<void>((done) => service.listen(0, '127.0.0.1', done))
   at = `127.0.0.1:${(service.address() as AddressInfo).port}`
-  pusher = pusherOf({ keys: newPushKeys(), contact: 'mailto:x@example.com', hosts: [at] })
+  pusher = pusherOf({
+    keys: newPushKeys(),
+    contact: 'mailto:x@example.com',
+    hosts: [at],
+    services: ['push.example'],
+  })
   kit = await startKit({
     calling: { pusher, reached: new LRUCache({ max: 100 }), testSeconds: 0 },
   })
@@ -202,19 +207,16 @@ describe('what may be called', () => {
     for (const endpoint of [
       'http://127.0.0.1:22/',
       'https://192.168.1.1/router',
-      'http://fcm.googleapis.com/fcm/send/x',
-      'https://fcm.googleapis.com:8443/x',
-      'https://fcm.googleapis.com.evil.example/x',
-      'https://evil.example/fcm.googleapis.com',
+      'http://push.example/x',
+      'https://push.example:8443/x',
+      'https://push.example.evil.example/x',
+      'https://evil.example/push.example',
     ])
       expect([
         endpoint,
         (await who.send('PUT', '/api/calling', { ...subscription, endpoint })).status,
       ]).toEqual([endpoint, 422])
-    for (const endpoint of [
-      'https://fcm.googleapis.com/fcm/send/x',
-      'https://web.push.apple.com/x',
-    ])
+    for (const endpoint of ['https://push.example/x', 'https://web.push.example/x'])
       expect(pusher.knows(endpoint)).toBe(true)
     expect((await who.send('PUT', '/api/calling', { ...subscription, from: '06:00' })).status).toBe(
       422,

@@ -82,6 +82,6 @@ export function weightOn(s: LoadState, w: Word): Step {
     ? next
     : ask(
         next,
-        'The weight went on before ten unbroken minutes of steady steam. Take it off and vent again.',
+        'The weight went on before ten unbroken minutes of steady steam. Turn the heat off, let it fall to zero on its own, then take it off and vent again.',
       )
 }

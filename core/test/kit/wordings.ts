@@ -182,7 +182,7 @@ what can I do with three extra pints | odd
 unicorn saddle | -
 best football team | -
 weather tomorrow in the city | -
-pinterest recipe for canning zucchini bread | refused-summer-squash
+pinned recipe for canning zucchini bread | refused-summer-squash
 how many minutes for quarts of sweet potatoes | process
 time and pressure for pints of lima beans | process
 how long for beef stew meat in quarts | process

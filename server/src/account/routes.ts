@@ -14,7 +14,7 @@ import { addressOf } from '../http/proxy'
 import { readId } from '../http/validate'
 import type { Tx } from '../db/pool'
 import { updateRow } from '../store/rows'
-import { afterSignIn, beforeSignIn, demoEntries, strangersAt } from '../http/limits'
+import { afterSignIn, beforeSignIn, demoEntries, strangersAt, type Strangers } from '../http/limits'
 import { hashToken, signInKey } from '../http/secrets'
 import {
   acceptInvitation,
@@ -139,17 +139,17 @@ export function accountRoutes(
   deps: Deps,
   altitudeCorrected: AltitudeCorrected,
 ): void {
-  sessionRoutes(router, deps)
+  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
+  sessionRoutes(router, deps, strangers)
   selfRoutes(router, deps)
-  householdRoutes(router, deps, altitudeCorrected)
+  householdRoutes(router, deps, strangers, altitudeCorrected)
   memberRoutes(router, deps)
-  invitationRoutes(router, deps)
+  invitationRoutes(router, deps, strangers)
   tokenRoutes(router, deps)
 }
 
-function sessionRoutes(router: Router, deps: Deps): void {
+function sessionRoutes(router: Router, deps: Deps, strangers: Strangers): void {
   const countDemoEntry = demoEntries(deps.db.pool)
-  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
   serve(router, accountApi.setup, async () => {
     const demo = deps.demo && (await askDemo(deps.db)).length > 0
     return { demo, registrationOpen: await mayRegister(deps) }
@@ -194,8 +194,12 @@ function selfRoutes(router: Router, deps: Deps): void {
   })
 }
 
-function householdRoutes(router: Router, deps: Deps, altitudeCorrected: AltitudeCorrected): void {
-  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
+function householdRoutes(
+  router: Router,
+  deps: Deps,
+  strangers: Strangers,
+  altitudeCorrected: AltitudeCorrected,
+): void {
   serve(router, accountApi.makeHousehold, async ({ body, ctx }) => {
     await strangers.register(addressOf(ctx))
     giveCookie(ctx, await makeHousehold(deps, body, deviceOf(ctx)))
@@ -227,7 +231,7 @@ function memberRoutes(router: Router, deps: Deps): void {
   serve(router, accountApi.removeMember, ({ actor, ctx }) => removeMember(deps, actor, readId(ctx)))
 }
 
-function invitationRoutes(router: Router, deps: Deps): void {
+function invitationRoutes(router: Router, deps: Deps, strangers: Strangers): void {
   serve(router, accountApi.invite, async ({ actor, body }) => {
     const { id, role } = body
     const token = await invite(deps, actor, id, role)
@@ -242,7 +246,6 @@ function invitationRoutes(router: Router, deps: Deps): void {
     if (token.length > 100) throw new ProblemError(400, 'invalid', 'This isn’t an invitation.')
     return token
   }
-  const strangers = strangersAt(deps.db.pool, deps.doors.strangers)
   serve(router, accountApi.invitation, async ({ ctx }) => {
     await strangers.invitation(addressOf(ctx))
     const found = await readInvitation(deps, tokenOf(ctx))

@@ -30,7 +30,7 @@ export function archiveRoutes(router: Router, deps: Deps): void {
     const zip = await beside(
       'archive-write',
       { ...parts, schema: JSON.stringify(archiveSchema(), null, 2) },
-      'We couldn’t export the archive in time. Try again later.',
+      'Making the archive took too long. Try again later.',
     )
     ctx.type = 'application/zip'
     ctx.attachment('kelvit-archive.zip')

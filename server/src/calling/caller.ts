@@ -1,4 +1,4 @@
-import { dueNow, foldLoad, MAY_WAIT, wallClock, type Due } from '@kelvit/core'
+import { dueNow, foldLoad, MAY_WAIT, minuteOf, wallClock, type Due } from '@kelvit/core'
 import { inArray } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { canners } from '../db/schema'
@@ -147,14 +147,12 @@ const callOf = ({ key, loadId, kind, sentence }: Due): PushMessage => ({
   heard: { loadId, prompt: kind },
 })
 
-const minutesOf = (hour: string): number => Number(hour.slice(0, 2)) * 60 + Number(hour.slice(3))
-
 /** Whether a device is called at a minute of the day; its times may go over midnight. */
 export function isCalledAt(
   { callsFrom, callsUntil }: Pick<Subscription, 'callsFrom' | 'callsUntil'>,
   minute: number,
 ): boolean {
   if (callsFrom === null || callsUntil === null) return true
-  const [from, until] = [minutesOf(callsFrom), minutesOf(callsUntil)]
+  const [from, until] = [minuteOf(callsFrom), minuteOf(callsUntil)]
   return from <= until ? minute >= from && minute < until : minute >= from || minute < until
 }

@@ -33,7 +33,7 @@ export function callingRoutes(router: Router, deps: Deps): void {
     if (!pusher.knows(endpoint))
       throw unprocessable(
         'push-service',
-        'Kelvit doesn’t know this browser’s push service. Whoever runs Kelvit can add its host to KELVIT_PUSH_HOSTS.',
+        `Kelvit can’t call this browser yet. Ask the person who runs Kelvit to add ${hostOf(endpoint)} to KELVIT_PUSH_HOSTS.`,
       )
     if (Boolean(from) !== Boolean(until)) throw unprocessable('times', 'Give both times, or none.')
     return deps.db.inHousehold(actor, async (tx) => {
@@ -110,11 +110,14 @@ function deviceRoutes(router: Router, deps: Deps): void {
   )
 }
 
+const hostOf = (endpoint: string): string =>
+  URL.canParse(endpoint) ? new URL(endpoint).host : 'its push service'
+
 const sessionOf = (ctx: Context): string => (ctx.state as { sessionId?: string }).sessionId ?? ''
 
 function pusherOf({ calling }: Deps) {
   if (!calling)
-    throw new ProblemError(503, 'no-calls', 'This Kelvit can’t call devices that are locked.')
+    throw new ProblemError(503, 'no-calls', 'Kelvit isn’t set up to call locked devices.')
   return calling.pusher
 }
 

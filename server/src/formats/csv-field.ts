@@ -38,7 +38,7 @@ export const form: Field = {
   name: 'form',
   required: false,
   heads: ['way', 'style', 'method'],
-  help: 'The way it’s canned, by Kelvit’s name. If you leave it out, the usual way.',
+  help: 'The way it’s canned, by Kelvit’s name. Empty means the usual way.',
   read: readForm,
 }
 export const jar = (required: boolean): Field => ({
@@ -52,7 +52,7 @@ export const mouth: Field = {
   name: 'mouth',
   required: false,
   heads: ['mouth size', 'lid'],
-  help: 'Write regular or wide. If you leave it out, regular.',
+  help: 'Write regular or wide. Empty means regular.',
   read: oneWord(MOUTHS, 'Say regular or wide.'),
 }
 export const note: Field = {

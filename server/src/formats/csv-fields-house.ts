@@ -13,7 +13,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'jars_per_meal',
         required: false,
         heads: ['jars a meal', 'jars meal'],
-        help: 'Jars for one meal. If you leave it out, one.',
+        help: 'Jars for one meal. Empty means one.',
         read: readMore(0.05, 50),
       },
       {
@@ -41,7 +41,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'certainty',
         required: false,
         heads: ['how sure'],
-        help: 'How sure you want to be: 0.5, 0.8, 0.9 or 0.95. If you leave it out, 0.8.',
+        help: 'How sure you want to be: 0.5, 0.8, 0.9 or 0.95. Empty means 0.8.',
         read: (cell) => {
           const read = readNumber(cell.replace(/\s*%$/, ''))
           const share = read.ok ? (read.value > 1 ? read.value / 100 : read.value) : NaN
@@ -118,14 +118,14 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'bought_on',
         required: false,
         heads: ['bought', 'date'],
-        help: 'When you bought the box. If you leave it out, today.',
+        help: 'The day you bought the box. Empty means today.',
         read: readDay,
       },
       {
         name: 'left',
         required: false,
         heads: [],
-        help: 'Lids left in the box. If you leave it out, all.',
+        help: 'Lids left in the box. Empty means all.',
         read: readCount(0, 100_000),
       },
     ],

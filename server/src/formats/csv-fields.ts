@@ -32,14 +32,14 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'canned_on',
         required: true,
         heads: ['canned', 'date', 'date canned', 'day', 'put up'],
-        help: 'The day it was canned, such as 2026-08-14, 14 Aug 2026 or 14.8.2026.',
+        help: 'The day you canned it, such as 2026-08-14, 14 Aug 2026 or 14.8.2026.',
         read: readPast,
       },
       {
         name: 'count',
         required: false,
         heads: ['jars', 'quantity', 'qty', 'number', 'how many'],
-        help: 'How many jars like this. If you leave it out, one.',
+        help: 'How many jars like this. Empty means one.',
         read: readCount(1, 500),
       },
       {
@@ -53,7 +53,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'state',
         required: false,
         heads: ['status'],
-        help: 'If you leave it out, the jar is on the shelf. Jars that were eaten, given, discarded or set aside aren’t imported.',
+        help: 'Empty means on the shelf. Kelvit doesn’t import jars that were eaten, given, discarded or set aside.',
         read: oneWord(
           { 'on shelf': 'on-shelf', here: 'on-shelf' },
           'Only jars on a shelf are imported.',
@@ -80,7 +80,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'process',
         required: false,
         heads: ['known', 'tested'],
-        help: 'Write “told” if you know that it was processed as tested. If you leave it out, nobody knows: eat it soon or not at all.',
+        help: 'Write “told” if you know that it was processed as tested. Empty means that nobody knows: eat it soon or not at all.',
         read: oneWord(
           { told: 'told', unknown: 'unknown', yes: 'told', no: 'unknown' },
           'Write told or unknown.',
@@ -147,7 +147,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'storage',
         required: false,
         heads: ['kept', 'stored'],
-        help: 'Write room or cool. If you leave it out, room.',
+        help: 'Write room or cool. Empty means room.',
         read: oneWord(
           { room: 'room', cool: 'cool', cold: 'cool', fridge: 'cool', cellar: 'cool' },
           'Say room or cool.',
@@ -157,7 +157,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'source',
         required: false,
         heads: ['origin'],
-        help: 'Write garden, bought or given. If you leave it out, garden.',
+        help: 'Write garden, bought or given. Empty means garden.',
         read: oneWord(
           { garden: 'garden', bought: 'bought', given: 'given' },
           'Say garden, bought or given.',
@@ -174,7 +174,7 @@ export const CSV_FIELDS: Readonly<Record<CsvInKind, Sheet>> = {
         name: 'state',
         required: false,
         heads: [],
-        help: 'Write in-house or expected. If you leave it out, in-house. Finished lots aren’t imported.',
+        help: 'Write in-house or expected. Empty means in-house. Kelvit doesn’t import finished lots.',
         read: oneWord(
           { 'in house': 'in-house', expected: 'expected', here: 'in-house' },
           'Only lots in the house or expected are imported.',

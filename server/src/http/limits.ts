@@ -96,18 +96,15 @@ export interface Strangers {
 
 /** @param times how many times the usual bounds. */
 export function strangersAt(pool: pg.Pool, times = 1): Strangers {
-  const bound = (b: Bound) => {
-    const limiter = limiterOf(pool, { ...b, points: b.points * times })
-    return async (address: string): Promise<void> => {
-      await consume(limiter, lineOf(address), tooManyTries)
-    }
-  }
-  const rewarded = limiterOf(pool, { ...SIGN_INS, points: SIGN_INS.points * times })
+  const limiterFor = (b: Bound) => limiterOf(pool, { ...b, points: b.points * times })
+  const bound = (limiter: RateLimiterPostgres) => (address: string) =>
+    consume(limiter, lineOf(address), tooManyTries)
+  const signIns = limiterFor(SIGN_INS)
   return {
-    signIn: bound(SIGN_INS),
-    cameIn: async (address) => void (await rewarded.reward(lineOf(address))),
-    register: bound(REGISTRATIONS),
-    invitation: bound(INVITATIONS),
+    signIn: bound(signIns),
+    cameIn: async (address) => void (await signIns.reward(lineOf(address))),
+    register: bound(limiterFor(REGISTRATIONS)),
+    invitation: bound(limiterFor(INVITATIONS)),
   }
 }
 

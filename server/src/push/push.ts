@@ -39,14 +39,14 @@ export interface PushKeys {
 export const newPushKeys = (): PushKeys => webPush.generateVAPIDKeys()
 
 /**
- * Hosts of the push services of the usual browsers. A browser says by itself where it is
+ * Domains of the push services of the usual browsers. A browser says by itself where it is
  * called; without this list whoever signs in could make Kelvit send to any machine.
  */
 const SERVICES = [
-  /^fcm\.googleapis\.com$/,
-  /(^|\.)push\.services\.mozilla\.com$/,
-  /(^|\.)notify\.windows\.com$/,
-  /(^|\.)push\.apple\.com$/,
+  'fcm.googleapis.com',
+  'push.services.mozilla.com',
+  'notify.windows.com',
+  'push.apple.com',
 ]
 
 /** What was not delivered within this is not told any more, s. */
@@ -60,15 +60,19 @@ interface PusherOptions {
   readonly contact: string
   /** Further hosts of push services, with their port where it is not the usual one. */
   readonly hosts: readonly string[]
+  /** Domains of push services; those of the usual browsers when left out. */
+  readonly services?: readonly string[]
 }
 
-export function pusherOf({ keys, contact, hosts }: PusherOptions): Pusher {
+export function pusherOf({ keys, contact, hosts, services = SERVICES }: PusherOptions): Pusher {
   const knows = (endpoint: string): boolean => {
     if (!URL.canParse(endpoint)) return false
     const url = new URL(endpoint)
     if (hosts.includes(url.host)) return true
     return (
-      url.protocol === 'https:' && url.port === '' && SERVICES.some((s) => s.test(url.hostname))
+      url.protocol === 'https:' &&
+      url.port === '' &&
+      services.some((s) => `.${url.hostname}`.endsWith(`.${s}`))
     )
   }
   return {

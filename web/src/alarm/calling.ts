@@ -64,7 +64,7 @@ export function useSetCalling() {
   return {
     /** Rejects with a sentence. */
     turnOn: async ({ publicKey, from, until }: Calling): Promise<void> => {
-      if (!publicKey) throw new Error('This Kelvit can’t call devices that are locked.')
+      if (!publicKey) throw new Error('Kelvit isn’t set up to call locked devices.')
       if ((await Notification.requestPermission()) !== 'granted')
         throw new Error(
           'This browser blocks notifications from Kelvit. Allow them in its settings.',

@@ -1,5 +1,7 @@
 import type { Calling } from '@kelvit/contract'
+import { minuteOf } from '@kelvit/core'
 import { useEffect, useState } from 'react'
+import { plural, useClock } from '../household/words'
 import { sentenceOf } from '../sync/request'
 import { Button } from '../ui/button'
 import { ChoiceField } from '../ui/field'
@@ -39,7 +41,7 @@ export function WhileLocked() {
       )}
       {now?.publicKey === null && (
         <p role="status" className="text-[15px] text-squash">
-          This Kelvit can’t call devices that are locked.
+          Kelvit isn’t set up to call locked devices.
         </p>
       )}
       {now?.publicKey && (!why || now.on) && (
@@ -66,9 +68,12 @@ export function WhileLocked() {
 }
 
 function Times({ now, set }: { readonly now: Calling; readonly set: (next: Calling) => void }) {
+  const clock = useClock()
   const always = now.from === null || now.until === null
   const choices = (hours: readonly string[], chosen: string | null) =>
-    [...new Set([...hours, ...(chosen ? [chosen] : [])])].sort().map((h) => [h, h] as const)
+    [...new Set([...hours, ...(chosen ? [chosen] : [])])].map(
+      (h) => [h, clock(minuteOf(h))] as const,
+    )
   return (
     <div className="flex flex-wrap items-end gap-3 py-1">
       <ChoiceField
@@ -137,7 +142,7 @@ function Try({ now, again }: { readonly now: Calling; readonly again: () => void
       </div>
       <p role="status" className="text-[15px]">
         {left !== undefined && left >= 0
-          ? `Lock this device now. It should call in ${left} seconds.`
+          ? `Lock this device now. It should call in ${plural(left, 'second')}.`
           : now.reached === true
             ? 'The last call was sent. If you didn’t hear it, check the notification settings of this device and its quiet hours.'
             : now.reached === false

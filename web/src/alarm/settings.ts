@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { keepHere, keptHere } from '../sync/on-device'
 
 /** How this device makes itself heard; chosen per device, not per household. */
 export interface AlarmSettings {
@@ -20,7 +21,7 @@ const listeners = new Set<() => void>()
 export function alarmSettings(): AlarmSettings {
   if (kept) return kept
   try {
-    const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<AlarmSettings>
+    const stored = JSON.parse(keptHere(KEY) ?? '{}') as Partial<AlarmSettings>
     kept = { ...FIRST, ...stored }
   } catch {
     kept = FIRST
@@ -30,11 +31,7 @@ export function alarmSettings(): AlarmSettings {
 
 export function setAlarmSettings(change: Partial<AlarmSettings>): void {
   kept = { ...alarmSettings(), ...change }
-  try {
-    localStorage.setItem(KEY, JSON.stringify(kept))
-  } catch {
-    // A browser that keeps nothing forgets it with the page.
-  }
+  keepHere(KEY, JSON.stringify(kept))
   listeners.forEach((l) => l())
 }
 

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { keepHere } from '../sync/on-device'
 
 export type Theme = 'light' | 'dark'
 const listeners = new Set<() => void>()
@@ -7,11 +8,7 @@ const current = (): Theme => (document.documentElement.dataset.theme === 'dark' 
 
 export function setTheme(theme: Theme): void {
   document.documentElement.dataset.theme = theme
-  try {
-    localStorage.setItem('kelvit.theme', theme)
-  } catch {
-    // Without storage the choice lasts until the page is closed.
-  }
+  keepHere('kelvit.theme', theme)
   listeners.forEach((l) => l())
 }
 

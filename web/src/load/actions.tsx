@@ -98,7 +98,7 @@ function Venting({ view, stove }: PartProps) {
         done="Climbing."
         doubt={
           left > 0
-            ? `${showClock(Math.ceil(left / 1000))} of the ten minutes are left. Is the weight on already? Take it off and vent again.`
+            ? `${showClock(Math.ceil(left / 1000))} of the ten minutes are left. Is the weight on already? Leave it on: turn the heat off, let the pressure fall to zero, then take it off and vent again.`
             : undefined
         }
         sure="It is on already"

@@ -47,14 +47,14 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'steam-doubtful',
     words: 'The steam was never steady',
     follows:
-      'If it’s still running, take the weight off and vent ten minutes again. If it’s over, we set the jars aside.',
+      'Turn the heat off and let the pressure fall to zero on its own. Then take the weight off and vent ten minutes again. If the load is over, we set the jars aside.',
     from: 'venting',
   },
   {
     kind: 'wrong-weight',
     words: 'The wrong weight was on',
     follows:
-      'If it’s still running, put the right weight on and start again from venting. If it’s over, we set the jars aside.',
+      'Turn the heat off and let the pressure fall to zero on its own. Then take the weight off, vent ten minutes, and put the right one on. If the load is over, we set the jars aside.',
     from: 'climbing',
     only: 'weighted',
   },
@@ -70,14 +70,14 @@ const HAPPENINGS: readonly Happening[] = [
     kind: 'lid-not-locked',
     words: 'The lid was not on its marks',
     follows:
-      'If there’s no pressure yet, lock the lid and heat again. If there’s pressure, turn the heat off and start over. If the load is over, we set the jars aside.',
+      'If there’s no pressure yet, lock the lid and heat again. If there’s pressure, turn the heat off, wait until it’s gone, and start over. If the load is over, we set the jars aside.',
     from: 'heating',
   },
   {
     kind: 'weight-lifted',
     words: 'Somebody lifted the weight',
     follows:
-      'If it’s still running, vent again and start the time over. If it’s cooling, the jars weren’t processed as tested.',
+      'Turn the heat off and let the pressure fall to zero on its own. Then vent again; the time starts over. If it’s cooling, the jars weren’t processed as tested.',
     from: 'climbing',
     asksWhen: true,
   },

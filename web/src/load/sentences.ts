@@ -33,7 +33,7 @@ export function sentence(
       return 'Fill, debubble, measure, wipe, lid, band.'
     case 'heating':
       return state.ventAgain
-        ? 'Vent again: weight off, heat on high. Wait for a steady column of steam.'
+        ? 'Vent again. If there’s pressure, turn the heat off and wait for zero. Then weight off, heat on high.'
         : 'Heat on high, weight off. Wait for a steady column of steam.'
     case 'venting':
       if (state.steamSteadySince === null)

@@ -1,6 +1,9 @@
 import { paths, type ClockReading } from '@kelvit/contract'
 import { useSyncExternalStore } from 'react'
+import { keepHere, keptHere } from './on-device'
 import { request } from './request'
+
+const KEY = 'kelvit.clock'
 
 /**
  * The one place that reads the device's clock. The server's clock leads: a
@@ -72,25 +75,18 @@ interface Kept {
   readonly offset: number
   readonly frozenAt: number | null
 }
-const KEY = 'kelvit.clock'
 
 /** How the server's clock was last seen to differ, for a start without a network. */
 function remembered(): Kept {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>
+    const kept = JSON.parse(keptHere(KEY) ?? '{}') as Partial<Kept>
     return { offset: Number(kept.offset ?? 0) || 0, frozenAt: kept.frozenAt ?? null }
   } catch {
     return { offset: 0, frozenAt: null }
   }
 }
 
-function remember(): void {
-  try {
-    localStorage.setItem(KEY, JSON.stringify({ offset, frozenAt } satisfies Kept))
-  } catch {
-    // The device's own clock will do until the server is heard.
-  }
-}
+const remember = (): void => void keepHere(KEY, JSON.stringify({ offset, frozenAt } satisfies Kept))
 
 /** Asks the server what time it is; a failure leaves the clock as it was. */
 export async function setClock(): Promise<void> {

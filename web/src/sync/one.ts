@@ -1,5 +1,5 @@
 import { paths, type LoadWithEvents, type Lot, type Jar } from '@kelvit/contract'
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { useLoads, useLots, useJars } from './queries'
 import { ProblemFault, request } from './request'
 
@@ -15,55 +15,46 @@ async function orNull<T>(path: string): Promise<T | null> {
   }
 }
 
+/** What the list holds; else what the server says when it is asked at `path`. */
+function useOne<T>(
+  list: UseQueryResult<readonly T[]>,
+  is: (row: T) => boolean,
+  key: readonly string[],
+  path: string,
+) {
+  const listed = list.data?.find(is)
+  const asked = useQuery({
+    queryKey: key,
+    queryFn: () => orNull<T>(path),
+    enabled: key.every((k) => k !== '') && !listed && !list.isPending,
+  })
+  return listed ? { ...list, data: listed } : asked
+}
+
 /**
  * One load, also one that is long over: the list holds those that are not, and recent ones.
  * Null when there is no such load.
  */
-export function useLoad(id: string) {
-  const list = useLoads()
-  const listed = list.data?.find((l) => l.id === id)
-  const asked = useQuery({
-    queryKey: ['load', id],
-    queryFn: () => orNull<LoadWithEvents>(`${paths.loads}/${id}`),
-    enabled: id !== '' && !listed && !list.isPending,
-  })
-  return listed ? { ...list, data: listed } : asked
-}
+export const useLoad = (id: string) =>
+  useOne<LoadWithEvents>(useLoads(), (l) => l.id === id, ['load', id], `${paths.loads}/${id}`)
 
 /** One lot, also one that is canned or eaten. Null when there is no such lot in this household. */
-export function useLot(id: string) {
-  const list = useLots()
-  const listed = list.data?.find((l) => l.id === id)
-  const asked = useQuery({
-    queryKey: ['lot', id],
-    queryFn: () => orNull<Lot>(`${paths.lots}/${id}`),
-    enabled: id !== '' && !listed && !list.isPending,
-  })
-  return listed ? { ...list, data: listed } : asked
-}
+export const useLot = (id: string) =>
+  useOne<Lot>(useLots(), (l) => l.id === id, ['lot', id], `${paths.lots}/${id}`)
 
 /** One jar, also one that is gone. Null when there is no such jar in this household. */
-export function useJar(id: string) {
-  const list = useJars()
-  const listed = list.data?.find((j) => j.id === id)
-  const asked = useQuery({
-    queryKey: ['jar', id],
-    queryFn: () => orNull<Jar>(`${paths.jars}/${id}`),
-    enabled: id !== '' && !listed && !list.isPending,
-  })
-  return listed ? { ...list, data: listed } : asked
-}
+export const useJar = (id: string) =>
+  useOne<Jar>(useJars(), (j) => j.id === id, ['jar', id], `${paths.jars}/${id}`)
 
 /** The jar with a short code: one that is known here, also without a network; else the server is asked. */
-export function useJarOfCode(code: string) {
-  const list = useJars()
-  const listed = list.data?.find((j) => j.code === code.trim().toUpperCase())
-  const asked = useQuery({
-    queryKey: ['jar', 'code', code.trim().toUpperCase()],
-    queryFn: () => orNull<Jar>(`${paths.jarCodes}/${encodeURIComponent(code.trim())}`),
-    enabled: code.trim() !== '' && !listed && !list.isPending,
-  })
-  return listed ? { ...list, data: listed } : asked
+export function useJarOfCode(said: string) {
+  const code = said.trim().toUpperCase()
+  return useOne<Jar>(
+    useJars(),
+    (j) => j.code === code,
+    ['jar', 'code', code],
+    `${paths.jarCodes}/${encodeURIComponent(code)}`,
+  )
 }
 
 /** Every jar that came of a load, whatever became of it. */

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react'
 import { nowMs } from './clock'
+import { keepHere, keptHere } from './on-device'
 
 /** Whether the server is heard, and when it last was. */
 export interface Reach {
@@ -12,13 +13,7 @@ const KEY = 'kelvit.heard'
 /** A connection that comes back at once was never gone. */
 const PATIENCE_MS = 3000
 
-const kept = (): number | null => {
-  try {
-    return Number(localStorage.getItem(KEY)) || null
-  } catch {
-    return null
-  }
-}
+const kept = (): number | null => Number(keptHere(KEY)) || null
 
 // Until it is heard or seen to be away nothing is said.
 let state: Reach = { heard: true, at: kept() }
@@ -30,13 +25,7 @@ function set(next: Reach): void {
   listeners.forEach((l) => l())
 }
 
-function remember(): void {
-  try {
-    localStorage.setItem(KEY, String(nowMs()))
-  } catch {
-    // How old it is cannot be told then.
-  }
-}
+const remember = (): void => void keepHere(KEY, String(nowMs()))
 
 /** The stream is open, or was lost. */
 export function reached(heard: boolean): void {

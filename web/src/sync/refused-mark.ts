@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { keepHere, keptHere } from './on-device'
 
 /**
  * Whether something was refused on this device and nobody has looked at it. A mark of its
@@ -8,24 +9,12 @@ const KEY = 'kelvit.refused'
 const listeners = new Set<() => void>()
 window.addEventListener('storage', () => listeners.forEach((l) => l()))
 
-const marked = (): boolean => {
-  try {
-    return localStorage.getItem(KEY) !== null
-  } catch {
-    return shown
-  }
-}
 /** Where nothing is kept, for as long as this page lives. */
 let shown = false
+const marked = (): boolean => shown || keptHere(KEY) !== null
 
 export function markRefused(some: boolean): void {
-  shown = some
-  try {
-    if (some) localStorage.setItem(KEY, 'yes')
-    else localStorage.removeItem(KEY)
-  } catch {
-    // It is shown by this page alone.
-  }
+  shown = !keepHere(KEY, some ? 'yes' : null) && some
   listeners.forEach((l) => l())
 }
 

@@ -33,6 +33,13 @@ const pass = (ms: number): void => {
 }
 
 describe('the clock of a device', () => {
+  test('starts, without a network, from how it was last seen to differ', async () => {
+    const clock = await import('../../src/sync/clock')
+    await clock.setClock()
+    vi.resetModules()
+    const again = await import('../../src/sync/clock')
+    expect([again.isMeasured(), again.nowMs()]).toEqual([false, NOW + 60_000])
+  })
   test('is measured against the server, and runs on', async () => {
     const clock = await import('../../src/sync/clock')
     expect(clock.isMeasured()).toBe(false)

@@ -121,8 +121,7 @@ export const MORE: readonly Answer[] = [
   {
     id: 'recipe-online',
     ask: 'I found a recipe online. Is it safe?',
-    words:
-      'recipe online internet blog video website found facebook grandma recipe untested youtube',
+    words: 'recipe online internet blog video website found group clip grandma recipe untested',
     at: ['methods'],
     say: 'Use it only if a tested guide gives the same food, cut, jar, pressure and time. Look the food up here. If it isn’t in the tables, it has no tested process, no matter who wrote the recipe. You can record an untested recipe, but Kelvit never plans it.',
     source: 'extension',

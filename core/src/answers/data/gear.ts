@@ -159,7 +159,7 @@ export const GEAR: readonly Answer[] = [
     ask: 'How often can I use a jar?',
     words: 'reuse jar used again old jars how many times nick chip crack retire rim runs',
     at: ['gear'],
-    say: 'Use a jar until its rim has a nick. Run a finger around the rim each time. Old jars crack more often, so you can set how many loads a jar runs before Kelvit asks you to retire it.',
+    say: 'Run a finger around the rim before each load. Stop using a jar when its rim has a nick. Old jars crack more often. You can set how many loads to use a jar for; then Kelvit asks you to retire it.',
     source: 'principles',
     act: ['Jars', '/gear'],
   },

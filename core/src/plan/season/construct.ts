@@ -157,7 +157,9 @@ const FEWER = 0.6
  * Odd jars under a canner's minimum that found no room: a load of the same lot
  * gives some of its own so that they make a load together.
  */
-function borrow(board: Board, lot: number, { shut, fits, refused }: Placing): void {
+function borrow(board: Board, lot: number, how: Placing): void {
+  // All of what is missing, at the place that is best: neither varied nor in parts.
+  const { blur: _, part: __, ...plain } = how
   const open = board.open[lot] ?? 0
   const { arrived = 0, due = -1 } = board.model.lots[lot] ?? {}
   for (const load of board.byDay.slice(Math.max(0, arrived), due + 1).flat()) {
@@ -166,15 +168,8 @@ function borrow(board: Board, lot: number, { shut, fits, refused }: Placing): vo
     if (load.pinned || !own || missing <= 0 || own.jars < missing) continue
     if (load.jars - missing < load.least) continue
     board.take(load, lot, missing)
-    const place = bestPlace(board, lot, {
-      not: load,
-      ...(shut ? { shut } : {}),
-      ...(refused ? { refused } : {}),
-    })
-    if (place && place.jars === open + missing) {
-      if (stays(board, place, { ...(fits ? { fits } : {}), ...(refused ? { refused } : {}) }))
-        return
-    }
+    const place = bestPlace(board, lot, { ...plain, not: load })
+    if (place?.jars === open + missing && stays(board, place, how)) return
     const back = board.placeAt(lot, load.day, load.canner, load, missing)
     if (back) board.put(back)
   }

@@ -144,9 +144,9 @@ function OurWay({ school, settings, disabled, change }: OurWayProps) {
       }
     >
       {!known && <option value={text}>{text}</option>}
-      {choices.map(([v, words]) => (
+      {choices.map(([v, label]) => (
         <option key={v} value={v}>
-          {words}
+          {label}
         </option>
       ))}
     </select>

@@ -12,6 +12,7 @@ import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
+import { keepHere, keptHere } from '../../sync/on-device'
 import { useJars } from '../../sync/queries'
 import { requestFile } from '../../sync/request'
 import { Button, ButtonLink } from '../../ui/button'
@@ -259,17 +260,5 @@ const START_GRID: OwnGrid = {
 }
 const FIRST: LabelSheet = FIRST_SHEET ?? ownSheet(START_GRID)
 
-const remembered = (): string | undefined => {
-  try {
-    return localStorage.getItem(LAST_SHEET) ?? undefined
-  } catch {
-    return undefined
-  }
-}
-const remember = (id: string): void => {
-  try {
-    localStorage.setItem(LAST_SHEET, id)
-  } catch {
-    // It is chosen anew next time.
-  }
-}
+const remembered = (): string | undefined => keptHere(LAST_SHEET) ?? undefined
+const remember = (id: string): void => void keepHere(LAST_SHEET, id)
