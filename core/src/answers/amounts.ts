@@ -20,11 +20,15 @@ const TRAIL =
   /\s+(?:make|makes|give|gives|fill|fills|yield|yields|come to|can|get|do)\b(?:\s+(?:me|us|up))?\s*$/i
 const AMOUNT_FOR =
   /\bhow (?:many|much|big)\b.*?\b(?:for|fill|fills|to fill|to make|makes?|make|need(?:ed)? (?:for|to fill)?|get)\b\s+(.+?)\s*\??$/i
+/** "Jars from 25 lb of carrots", "pounds of corn for 10 pints". */
+const SHORT =
+  /^\s*(?:jars?|quarts?|pints?)\s+from\b|^\s*(?:pounds?|lbs?|bushels?|ears?)\b.*\bfor\s+\d+\s+(?:quarts?|pints?|jars?)\b/i
 const USUALLY_ENOUGH = 0.8
 
 /** "How many quarts from a bushel of beans?" and "how many ears for 7 quarts?", both ways. */
 export function askAmounts(question: string, kitchen: ComputingKitchen): TableAnswer | undefined {
-  const asked = question.trim()
+  const short = SHORT.test(question)
+  const asked = `${short ? 'how many ' : ''}${question.trim()}`
   return jarsOf(asked, kitchen) ?? amountFor(asked, kitchen)
 }
 

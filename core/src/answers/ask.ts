@@ -3,7 +3,7 @@ import { findAnswers, answerOf } from './find'
 import { computeAnswer, type ComputingKitchen } from './computed'
 import { fillAnswer } from './fill'
 import { urgentOf } from './intents'
-import { nearest, type Near } from './nearest'
+import { besideFoods, nearest, type Near } from './nearest'
 import { SOURCES } from './sources'
 import { askAmounts } from './amounts'
 import { askOwn, type OwnRows } from './own'
@@ -22,13 +22,13 @@ export interface AskedAnswer {
 }
 
 const ALSO = 4
-/** Less alike than this is chance. */
-const LEAST_LIKE = 0.2
+/** Less sure than this is chance. */
+const LEAST_SURE = 0.03
 
 /** What a question may mean besides: what is asked most alike, then what shares its words. */
 const closest = (asked: string, near: readonly Near[], but?: string): AskedAnswer['also'] =>
   [
-    ...near.filter((n) => n.likeness >= LEAST_LIKE).flatMap((n) => answerOf(n.id) ?? []),
+    ...near.filter((n) => n.sure >= LEAST_SURE).flatMap((n) => answerOf(n.id) ?? []),
     ...findAnswers(asked),
   ]
     .filter((a, i, all) => a.id !== but && all.indexOf(a) === i)
@@ -90,19 +90,20 @@ export function ask(question: string, kitchen: ComputingKitchen, rows?: OwnRows)
     defaultPack: kitchen.settings.defaultPack,
     rules: rulesOf(kitchen.settings),
   })
-  const [first, second] = near
-  if (first && (!read || leadsOver(read, first, asked))) {
-    const lead = first.likeness - (second?.likeness ?? 0)
-    if (first.likeness >= (read || lead >= LEAD ? LIKE : PLAINLY)) return written(first.id)
-  }
+  const [first] = near
+  if (
+    first &&
+    first.sure >= SURE &&
+    first.likeness >= LIKE &&
+    (!read || leadsOver(read, first, asked))
+  )
+    return written(first.id)
   return read ? told(read) : { answer: null, also: also() }
 }
 
-/** Less alike than this, nothing is put first: the closest topics are listed. */
-const LIKE = 0.33
-/** So much more alike than the next one, or as plainly asked as this. */
-const LEAD = 0.03
-const PLAINLY = 0.5
+/** Less sure or less alike than this, nothing is put first: the closest topics are listed. */
+const SURE = 0.45
+const LIKE = 0.22
 /** Alike enough to lead over what the tables say of a food that is named with it. */
 const SURELY = { happened: 0.5, knowledge: 0.57, ofFigures: 0.7, whichFood: 0.45 }
 
@@ -110,6 +111,10 @@ const SURELY = { happened: 0.5, knowledge: 0.57, ofFigures: 0.7, whichFood: 0.45
 const KNOWLEDGE: ReadonlySet<string> = new Set(METHOD.map((a) => a.id))
 /** A figure is asked for, and the tables have it. */
 const FIGURES = /\b(how long|how many|minutes?|times?|what pressure|psi|process(ing)?|canning)\b/i
+/** An altitude. */
+const AT_HEIGHT = /\d[\d,. ]*(ft|feet|foot|m|meters?|metres?)\b/i
+/** What was done, not what is to be done. */
+const RAN = /\b(used|using|ran|running|had|did|put|processed|canned|was)\b/i
 /** Reasons and shared loads are not in the tables, whatever food is named. */
 const EXPLAINS = /^(so |but )?why\b|\bsame (load|canner|batch|run)\b/i
 
@@ -118,12 +123,18 @@ const EXPLAINS = /^(so |but )?why\b|\bsame (load|canner|batch|run)\b/i
  * went wrong comes first; a refusal and a pressure at an altitude stand.
  */
 function leadsOver({ id }: TableAnswer, near: Near, asked: string): boolean {
-  if (id === 'pressure-at') return false
+  // Run at too little for the altitude: what to do about it, not only the figure.
+  if (id === 'one-jar') return false
+  if (id === 'pressure-at' || AT_HEIGHT.test(asked))
+    return near.id === 'wrong-weight' && RAN.test(asked)
+  // Without the food, which many questions name, it must still be the same one.
+  const beside = besideFoods(asked)
+  if (beside === '' || nearest(beside)[0]?.id !== near.id) return false
   if (EXPLAINS.test(asked)) return true
   const knowledge = KNOWLEDGE.has(near.id)
   if (!knowledge && id === 'which-food') return near.likeness >= SURELY.whichFood
+  if (id.startsWith('refused-')) return !knowledge && near.likeness >= SURELY.ofFigures
   if (!knowledge) return near.likeness >= SURELY.happened
-  if (id.startsWith('refused-')) return false
   const asksFigure = id !== 'process' || FIGURES.test(asked)
   return near.likeness >= (asksFigure ? SURELY.ofFigures : SURELY.knowledge)
 }

@@ -1,5 +1,7 @@
+import { foods } from '../method/foods'
 import { ANSWERS } from './answers'
 import { SAID } from './data/said'
+import { foodsIn } from './foods-in'
 
 /** Words of a question that say nothing of what it is about. */
 const EMPTY = new Set(
@@ -10,38 +12,72 @@ const EMPTY = new Set(
 
 /** Words that mean the same here: the first of a line stands for the others. */
 const SAME = `
-weight jiggler jiggle rocker regulator petcock
+weight jiggler jiggle rocker regulator petcock counterweight
 band ring
 dial gauge needle
 stove hob range cooktop stovetop burner
-leak hiss
-power electricity outage
+leak hiss seep weep
+power electricity outage electric blackout
 sterilise sterilize sterile
 store storage shelve shelf
-price cost pay cheap spend money
-eat taste ate
-child kid baby daughter son
+price cost pay cheap spend money dollar
+eat taste ate eaten serve
+child kid baby daughter son toddler infant
 puree mash
 psi pound lb
-fridge refrigerator
-cellar basement pantry
+fridge refrigerator icebox
+cellar basement pantry cupboard
 spoil spoiled rotten bad
-cloudy murky milky
-old age ancient
-friend neighbor neighbour
-check test
+cloudy murky milky hazy foggy
+old age ancient older
+friend neighbor neighbour coworker cousin aunt sister
+check test verify inspect
 warm heat hot
-soup stew chili
-burn scald blister
-vent exhaust
-fell drop sank dip
+soup stew chili chowder
+burn scald blister scorch
+vent exhaust purge
+fell drop sank dip slid slip sag fall droop
+propane gas
+often frequent frequently
+throw toss discard dispose dump trash
+crud gunk dirt debris
+crack split shatter broke break broken
+start begin
+quick fast speed hurry rush quickly faster quicker
+ok okay alright fine allowed
+need necessary required
+altitude elevation
+lemon lime
+buy purchase
+internet wifi network signal online reception
+screw tighten crank
+climb rise creep shoot
+under below
+over above past
+thick thicker
+book chart leaflet pamphlet guide
+crystal sand grit grain
+white chalky
+lid cover
+video blog website web
+forgot forget forgotten
+asleep sleep slept bed
+evening night tonight
 `
 
-/** A word without its ending. */
+/** A word without its ending: "times", "timed" and "timing" are one. */
 const stem = (word: string): string =>
-  word.length > 4
-    ? word.replace(/ies$/, 'y').replace(/(ing|ed|es|ly|s)$/, '')
-    : word.replace(/s$/, '')
+  (word.length > 4
+    ? word
+        .replace(/oes$/, 'o')
+        .replace(/([^s])s$/, '$1')
+        .replace(/(ing|ed|ly)$/, '')
+        .replace(/([bdgmnprt])\1$/, '$1')
+    : word.replace(/([^s])s$/, '$1')
+  )
+    .replace(/(..)e$/, '$1')
+    .replace(/(..)y$/, '$1i')
+    .replace(/ie$/, 'i')
 
 const MEANS = new Map(
   SAME.trim()
@@ -57,6 +93,7 @@ function wordsOf(question: string): readonly string[] {
   return question
     .toLowerCase()
     .replace(/[’']/g, "'")
+    .replace(/\b(ca|do|did|does|is|was|wo|could|should|would|have|has|are)nt\b/g, "$1n't")
     .replace(/n't\b|\bcannot\b/g, ' not')
     .replace(/'\w+/g, '')
     .replace(/[^a-z0-9 ]+/g, ' ')
@@ -66,54 +103,94 @@ function wordsOf(question: string): readonly string[] {
     .map((word) => MEANS.get(word) ?? word)
 }
 
+/** Words by which a process is asked for: sizes, packs, times and pressures. */
+const OF_A_PROCESS =
+  'time minute hour pressure psi pint quart half pack raw hot long process canning can canned jar safe tested many much need style'
+
+let names: ReadonlySet<string> | undefined
+
+const isOfFood = (word: string): boolean =>
+  (names ??= new Set(
+    foods.flatMap((f) =>
+      wordsOf([f.name, ...f.synonyms, ...f.forms.map((form) => form.name)].join(' ')),
+    ),
+  )).has(word)
+
+const plain = new Set(wordsOf(OF_A_PROCESS))
+
+/** What a question says beside foods and their forms, sizes, times and pressures; empty where that is all. */
+export function besideFoods(question: string): string {
+  const mentioned = new Set(foodsIn(question).flatMap((m) => wordsOf(m.words)))
+  const words = wordsOf(question).filter((word) => !isOfFood(word) && !mentioned.has(word))
+  return words.every((word) => plain.has(word)) ? '' : words.join(' ')
+}
+
 type Vector = ReadonlyMap<string, number>
 
-/** Two words that follow each other say more than each by itself. */
+/** Beside a word itself: with the next word, with the one after, and its parts of four letters, so that a slip of the finger or another ending still counts. */
 const PAIR = 0.6
+const APART = 0.3
+const PART = 0.25
+const PART_LENGTH = 4
+/** The same again adds little. */
+const MOST_OFTEN = 1.5
 
 function countsOf(question: string): Vector {
   const words = wordsOf(question)
   const counts = new Map<string, number>()
-  const add = (key: string, n: number): void => void counts.set(key, (counts.get(key) ?? 0) + n)
+  const add = (key: string, n: number): void =>
+    void counts.set(key, Math.min(MOST_OFTEN, (counts.get(key) ?? 0) + n))
   words.forEach((word, i) => {
     add(word, 1)
     if (i > 0) add(`${words[i - 1]} ${word}`, PAIR)
+    if (i > 1) add([words[i - 2], word].sort().join('~'), APART)
+    for (const part of partsOf(word)) add(part, PART)
   })
   return counts
 }
 
+function partsOf(word: string): readonly string[] {
+  const whole = `<${word}>`
+  if (word.length < PART_LENGTH) return []
+  return Array.from(
+    { length: whole.length - PART_LENGTH + 1 },
+    (_, at) => `#${whole.slice(at, at + PART_LENGTH)}`,
+  )
+}
+
+const isWord = (key: string): boolean => !/[ ~#]/.test(key)
+
 /** What is known of how questions are asked. */
 export interface Learned {
-  /** In how many answers' questions a word or pair stands. */
+  readonly ids: readonly string[]
+  /** In how many answers' questions a word, pair or part stands. */
   readonly spread: ReadonlyMap<string, number>
-  readonly examples: readonly (readonly [id: string, vector: Vector])[]
-  /** What all questions of an answer have in common. */
-  readonly middles: ReadonlyMap<string, Vector>
+  /** The answer of each question, by its place in `ids`. */
+  readonly answers: readonly number[]
+  /** The questions in which a key stands, with its weight in each. */
+  readonly where: ReadonlyMap<string, readonly (readonly [question: number, weight: number])[]>
+  /** By key, how likely it is in the questions of each answer: ln, above what a key that never stands there has. */
+  readonly likelier: ReadonlyMap<string, ReadonlyMap<number, number>>
+  /** By answer, how likely a key is that never stands in its questions, ln. */
+  readonly never: readonly number[]
 }
 
 /** A word that no question here has still makes a question another one. */
 const UNKNOWN = 0.6
-/** The same word again adds little. */
-const MOST_OFTEN = 1.5
+/** What a key that never stands in an answer's questions counts there, so that it excludes nothing. */
+const PINCH = 0.02
 
-function weigh(counts: Vector, spread: ReadonlyMap<string, number>): Vector {
+function weigh(counts: Vector, spread: ReadonlyMap<string, number>, answers: number): Vector {
   const vector = new Map<string, number>()
   for (const [key, n] of counts) {
     const among = spread.get(key)
-    if (among === undefined && key.includes(' ')) continue
-    const rare = Math.log(1 + ANSWERS.length / (among ?? 0.5))
-    vector.set(key, Math.min(n, MOST_OFTEN) * rare * (among === undefined ? UNKNOWN : 1))
+    if (among === undefined && !isWord(key)) continue
+    const rare = Math.log(1 + answers / (among ?? 0.5))
+    vector.set(key, n * rare * (among === undefined ? UNKNOWN : 1))
   }
-  return unit(vector)
-}
-
-function unit(vector: Vector): Vector {
   const length = Math.sqrt([...vector.values()].reduce((sum, w) => sum + w * w, 0)) || 1
   return new Map([...vector].map(([key, w]) => [key, w / length]))
 }
-
-const alike = (a: Vector, b: Vector): number =>
-  [...a].reduce((sum, [key, w]) => sum + w * (b.get(key) ?? 0), 0)
 
 export type Asked = readonly [id: string, question: string]
 
@@ -136,50 +213,106 @@ export function learn(from: readonly Asked[]): Learned {
     [a.id, a.words],
   ])
   const all = [...from, ...own].map(([id, question]) => [id, countsOf(question)] as const)
-  const ids = new Map<string, Set<string>>()
+  const ids = [...new Set(all.map(([id]) => id))]
+  const place = new Map(ids.map((id, i) => [id, i]))
+  const among = new Map<string, Set<string>>()
   for (const [id, counts] of all)
-    for (const key of counts.keys()) ids.set(key, (ids.get(key) ?? new Set()).add(id))
-  const spread = new Map([...ids].map(([key, of]) => [key, of.size]))
-  const examples = all.map(([id, counts]) => [id, weigh(counts, spread)] as const)
-  const sums = new Map<string, Map<string, number>>()
-  for (const [id, vector] of examples) {
-    const sum = sums.get(id) ?? new Map<string, number>()
-    for (const [key, w] of vector) sum.set(key, (sum.get(key) ?? 0) + w)
-    sums.set(id, sum)
+    for (const key of counts.keys()) among.set(key, (among.get(key) ?? new Set()).add(id))
+  const spread = new Map([...among].map(([key, of]) => [key, of.size]))
+  const answers = all.map(([id]) => place.get(id) ?? 0)
+  const where = new Map<string, (readonly [number, number])[]>()
+  const sums = new Map<string, Map<number, number>>()
+  const totals = ids.map(() => PINCH * spread.size)
+  for (const [i, [, counts]] of all.entries()) {
+    const answer = answers[i] ?? 0
+    for (const [key, w] of weigh(counts, spread, ids.length)) {
+      const found = where.get(key)
+      if (found) found.push([i, w])
+      else where.set(key, [[i, w]])
+      const sum = sums.get(key) ?? new Map<number, number>()
+      sums.set(key, sum.set(answer, (sum.get(answer) ?? 0) + w))
+      totals[answer] = (totals[answer] ?? 0) + w
+    }
   }
-  return { spread, examples, middles: new Map([...sums].map(([id, sum]) => [id, unit(sum)])) }
+  const likelier = new Map(
+    [...sums].map(([key, of]) => [
+      key,
+      new Map([...of].map(([answer, sum]) => [answer, Math.log((sum + PINCH) / PINCH)])),
+    ]),
+  )
+  return { ids, spread, answers, where, likelier, never: totals.map((t) => Math.log(PINCH / t)) }
 }
 
 let learned: Learned | undefined
 
 export interface Near {
   readonly id: string
-  /** From 0, nothing in common, to 1, said just so. */
+  /** How sure it is among all answers, from 0 to 1. */
+  readonly sure: number
+  /** How like the most alike of its questions, from 0, nothing in common, to 1, said just so. */
   readonly likeness: number
 }
 
-/** Of how a question is like one single question, and how like all of an answer's. */
-const SINGLE = 0.55
+/** How much more the likest questions of an answer count than its others. */
+const STEEP = 10
+/** Of how likely all words of a question are under an answer, beside how like its single questions are. */
+const ALL_WORDS = 0.3
+/** A question that is here word by word is the one that it is. */
+const SAID_SO = 0.999
+/** How quickly a lower score is less likely. */
+const DECIDED = 4
 
 /** Least share of a question's words that must be words of questions here. */
 const KNOWN = 0.5
+/** Least share of a word's parts by which it is known words with a slip in them. */
+const KNOWN_PARTS = 0.75
 
-/** Answers by how like their questions a question is, the likest first. */
+/** The share of words that are known from questions here, also with a slip in them. */
+function knownOf(words: readonly string[], { spread }: Learned): number {
+  const known = words.filter((word) => {
+    const parts = partsOf(word)
+    return (
+      spread.has(word) ||
+      (parts.length > 2 &&
+        parts.filter((part) => spread.has(part)).length >= parts.length * KNOWN_PARTS)
+    )
+  })
+  return words.length === 0 ? 0 : known.length / words.length
+}
+
+/**
+ * Answers by how like their questions a question is, the likest first: how like single
+ * questions, and how likely its words are in all of an answer's questions.
+ */
 export function nearest(
   question: string,
-  { spread, examples, middles }: Learned = (learned ??= learn(asked())),
+  of: Learned = (learned ??= learn(asked())),
 ): readonly Near[] {
-  const words = wordsOf(question)
   // What is mostly of other things is another question, however like the rest of it is.
-  if (words.filter((w) => spread.has(w)).length < words.length * KNOWN) return []
-  const vector = weigh(countsOf(question), spread)
-  const best = new Map<string, number>()
-  for (const [id, example] of examples)
-    best.set(id, Math.max(best.get(id) ?? 0, alike(vector, example)))
-  return [...best]
-    .map(([id, likeness]) => ({
-      id,
-      likeness: SINGLE * likeness + (1 - SINGLE) * alike(vector, middles.get(id) ?? new Map()),
-    }))
-    .sort((a, b) => b.likeness - a.likeness)
+  const known = knownOf(wordsOf(question), of)
+  if (known < KNOWN) return []
+  const vector = weigh(countsOf(question), of.spread, of.ids.length)
+  const alike = new Float64Array(of.answers.length)
+  const scores = new Float64Array(of.ids.length)
+  for (const [key, w] of vector) {
+    for (const [i, other] of of.where.get(key) ?? []) alike[i] = (alike[i] ?? 0) + w * other
+    const likelier = of.likelier.get(key)
+    for (let a = 0; a < scores.length; a++)
+      scores[a] = (scores[a] ?? 0) + ALL_WORDS * w * ((likelier?.get(a) ?? 0) + (of.never[a] ?? 0))
+  }
+  const close = new Float64Array(of.ids.length)
+  const best = new Float64Array(of.ids.length)
+  of.answers.forEach((a, i) => {
+    close[a] = (close[a] ?? 0) + Math.exp(STEEP * (alike[i] ?? 0)) - 1
+    best[a] = Math.max(best[a] ?? 0, alike[i] ?? 0)
+  })
+  const total = scores.map(
+    (s, a) => s + Math.log(1 + (close[a] ?? 0)) / STEEP + ((best[a] ?? 0) > SAID_SO ? 1 : 0),
+  )
+  const top = Math.max(...total)
+  const shares = total.map((t) => Math.exp(DECIDED * (t - top)))
+  const sum = shares.reduce((a, b) => a + b, 0)
+  return of.ids
+    .map((id, a) => ({ id, sure: (known * (shares[a] ?? 0)) / sum, likeness: best[a] ?? 0 }))
+    .sort((a, b) => b.sure - a.sure)
 }

@@ -17,7 +17,7 @@ export type OwnQuestion =
 const LEFT =
   /\b(how (many|much)|what|are there|is there|do (we|i) (still )?have|have (we|i) got)\b.*\b(left|in the pantry|on the shelf|in stock|remain(ing)?|still|last|in the cellar)\b|\bhow long (will|do|does|can|are)\b.*\b(last|enough|hold out|carry)\b|\b(enough|run out)\b|\bhow (many|much)\b.*\b(do|have) (we|i)( still)?( have| got)?\b(?! to)|\bsince when\b|\b(do|have) (we|i) (still )?(have|got)\b(?! to)/
 const EATEN =
-  /\b(how (many|much)|what|did)\b.*\b(eat|ate|eaten|use|used|go through|went through|consume)\b/
+  /\b(how (many|much)|what|did)\b.*\b(eat|ate|eaten|use|used|go through|went through|consume)\b|\b(eaten|used)\b.*\b(last|this|since|past)\b/
 const TAKER =
   /\b(who|when)\b.*\b(took|take|taken|ate|eat|grabbed|used|opened|gave|had)\b.*\b(last|latest)\b|\bwho (took|ate|had|opened|used|grabbed)\b|\b(who|when)\b.*\blast\b.*\b(eaten|taken|opened|used|gone)\b/
 const COST =
@@ -57,7 +57,8 @@ export function ownAsked(
   if (TAKER.test(text)) return { kind: 'last-taken', foodId }
   if (COST.test(text)) return { kind: 'cost', foodId }
   const span = spanIn(text, today)
-  if (EATEN.test(text) && (span || foodId) && !/\b(safe|sick|should|can (i|we))\b/.test(text))
+  const spanOrFood = span ?? (foodId && !USUALLY.test(text))
+  if (EATEN.test(text) && spanOrFood && !/\b(safe|sick|should|can (i|we))\b/.test(text))
     return { kind: 'eaten', foodId, ...(span ?? lastYear(today)) }
   const odd = ODD.test(text) && !foodId ? oddJars(text) : undefined
   if (odd) return odd
@@ -66,11 +67,13 @@ export function ownAsked(
   return undefined
 }
 
+/** Of how families eat, not of what this one ate. */
+const USUALLY = /\b(family|people|person|normally|usually)\b/
 const OURS =
   /^(?=.*\b(jars?|we|our|pantry|shelf|cellar)\b)(?=.*\b(left|have|last|enough|stock|on the shelf|in the pantry)\b)/
 /** Questions of keeping, of processes and of the canner that have these words too. */
 const NOT_LEFT =
-  /\b(water|canner|liquid|minutes?|process|fridge|opened|open|freezer|psi|pressure|headspace|sealed|counter|overnight|lids?|salt|acid|room|before canning|after picking|picked|keep|keeps)\b|\bjar last\b|\bjars last\b/
+  /\b(water|canner|liquid|minutes?|process|fridge|opened|open|freezer|psi|pressure|headspace|sealed|counter|overnight|lids?|salt|acid|room|before canning|after picking|picked|keep|keeps|gauge|dial|clean|wash|ripe|dates?|old|safe|till|spring|boil\w*|why)\b|\blast (year|winter|summer) s\b|\bjar last\b|\bjars last\b/
 const EVENING =
   /\b(evening|night|day|tonight|today|tomorrow|monday|tuesday|wednesday|thursday|friday|saturday|sunday|canning|load)\b/
 

@@ -3,7 +3,7 @@
 export const WORDINGS = `
 can I water bath green beans | water-bath
 boiling water for corn | water-bath
-can tomatoes be done in a water bath | water-bath
+can tomatoes be done in a water bath | tomato-water-bath
 open kettle carrots | water-bath
 what pressure at 4,500 feet | pressure-at
 psi at 7000 ft | pressure-at
@@ -221,5 +221,49 @@ how many jars can we finish before ten | until
 what do I do with four odd jars | odd
 favorite song | -
 water bath for peas ok | water-bath
-boil the corn jars for three hours instead | water-bath
+boil the corn jars for three hours instead | why-pressure
+can I can mashed pumpkin | refused-puree
+time for carrots in pints | process
+how long do quarts of corn take | process
+what psi for potatoes at 6000 feet | process
+how long does asparagus go | process
+can I water bath carrots | water-bath
+how many jars of corn do we have | left
+who ate the last corn | last-taken
+how many quarts from 30 pounds of carrots | jars-of
+how many pounds of beets for 14 quarts | amount-for
+how many jars of carrots did we eat last winter | eaten
+how long will the corn last | left
+how much pressure at 7,200 feet | pressure-at
+how long do I process pints of peas | process
+can I can spinach | process
+may I can eggplant | refused-eggplant
+beets quarts time | process
+who opened the last jar of carrots | last-taken
+how many pints will 20 lb of corn make | jars-of
+how many pounds of carrots fill 7 quarts | amount-for
+how much corn did we go through last winter | eaten
+how long will our carrots hold out | left
+what psi at 3,500 feet | pressure-at
+how do I water bath beets | water-bath
+process time carrot qts | process
+beets pints psi 5000ft | process
+can okra be canned | process
+is it possible to can cauliflower | refused-brassicas
+can carrots be water bathed | water-bath
+how many quarts of carrots remain | left
+who took the last jar of corn | last-taken
+jars from 25 lb carrots | jars-of
+pounds of corn for 10 pints | amount-for
+carrots eaten last winter | eaten
+cost of a quart of carrots | cost
+pressure at 8000 ft | pressure-at
+how many minutes for pints of carrots | process
+corn quarts how long and what pressure | process
+is it possible to can lettuce | refused-lettuce-cucumber
+can I can summer squash | refused-summer-squash
+how many beets for 7 quarts | amount-for
+how many quarts does 40 lb of tomatoes make | jars-of
+how many jars of corn do we still have | left
+what pressure do I use at 2000 feet | pressure-at
 `

@@ -24,8 +24,8 @@ export const useCalling = () =>
     staleTime: 0,
   })
 
-/** A worker that is not there after this is not coming: a page just opened has one within seconds, ms. */
-const PATIENCE_MS = 8000
+/** On a slow network the first worker takes this long to fetch what it keeps; after that it isn’t coming, ms. */
+const PATIENCE_MS = 30_000
 
 const worker = (): Promise<ServiceWorkerRegistration> =>
   Promise.race([

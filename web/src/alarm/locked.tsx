@@ -56,6 +56,11 @@ export function WhileLocked() {
           Call this device while it’s locked
         </label>
       )}
+      {wanted && !now?.on && (
+        <p role="status" className="text-[15px] text-ink-soft">
+          Getting this device ready. The first time can take half a minute.
+        </p>
+      )}
       {trouble && (
         <p role="alert" className="text-[15px] text-squash">
           {trouble}
