@@ -64,9 +64,10 @@ for (let seed = 31; seed < 31 + option('seeds', 3); seed++) {
     const model = { ...bare, weights }
     const made = plan(model)
     const c = costOf(bare, made)
+    const { lost, spare } = costOf(model, made)
     const small = made.loads.flatMap((l) => l.portions).filter((p) => p.jars <= 2).length
     console.log(
-      `season ${seed}, ${name}: ${c.lost} lost, ${c.loads} loads, ${c.days} days (${c.inARow} in a row), longest ${showMinutes(c.longest)}, ${c.lateDays} past closing by ${showMinutes(c.late)}, ${c.portions} portions (${small} of two jars or fewer), ${c.foods} foods beyond two, bare cost ${c.total.toFixed(0)}`,
+      `season ${seed}, ${name}: ${lost} lost, ${spare} to eat, freeze or give, ${c.loads} loads, ${c.days} days (${c.inARow} in a row), longest ${showMinutes(c.longest)}, ${c.lateDays} past closing by ${showMinutes(c.late)}, ${c.portions} portions (${small} of two jars or fewer), ${c.foods} foods beyond two, bare cost ${c.total.toFixed(0)}`,
     )
     if (!process.argv.includes('--short')) readOut(bare, made)
   }

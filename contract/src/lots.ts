@@ -1,9 +1,11 @@
 import type { JarOf, JarSize, LotYield, Pounds } from '@kelvit/core'
 import {
   JAR_SIZES,
+  LOT_ENDS,
   LOT_SOURCES,
   LOT_STATES,
   STORAGES,
+  type LotEnd,
   type LotSource,
   type LotState,
   type Storage,
@@ -154,7 +156,7 @@ export interface LotSplit {
   readonly version: number
   readonly lb: Pounds
   /** What becomes of the part; of a lot that is expected, the part is expected too. */
-  readonly state: 'in-house' | 'expected' | 'eaten' | 'spoiled'
+  readonly state: 'in-house' | 'expected' | LotEnd
   /** The jars that the part goes into, where they are others. */
   readonly jar?: JarSize
 }
@@ -201,7 +203,7 @@ export const lotApi = {
     summary: 'Split a part off a lot',
     least: 'helper',
     body: shape<LotSplit>(
-      { id, version, lb, state: oneOf(['in-house', 'expected', 'eaten', 'spoiled']) },
+      { id, version, lb, state: oneOf(['in-house', 'expected', ...LOT_ENDS]) },
       { jar: oneOf(JAR_SIZES) },
     ),
     answer: listOf(lot),

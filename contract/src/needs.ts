@@ -15,6 +15,8 @@ export interface NeedRow {
   readonly freshMonths: readonly number[]
   readonly nextHarvestOn: string
   readonly certainty: Certainty
+  /** All that comes in is put up, however much it is. */
+  readonly putUpAll?: boolean
   readonly version: number
 }
 type NeedFields = Omit<NeedRow, 'id' | 'version'>
@@ -28,13 +30,14 @@ const need = {
   nextHarvestOn: plainDate,
   certainty: Joi.number().valid(...CERTAINTIES),
 }
+const more = { putUpAll: Joi.boolean() }
 export const needRows = rowRoutes<NeedRow, NeedFields, NeedFields>({
   path: paths.needs,
   name: 'a need',
   names: 'needs',
-  row: shape<NeedRow>({ ...need, id, version }),
-  create: shape<NeedFields>(need),
-  patch: changed<NeedFields>(need),
+  row: shape<NeedRow>({ ...need, id, version }, more),
+  create: shape<NeedFields>(need, more),
+  patch: changed<NeedFields>({ ...need, ...more }),
   write: 'helper',
   removable: true,
 })

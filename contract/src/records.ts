@@ -4,11 +4,12 @@ import type {
   LoadStage,
   Verdict,
   Without,
+  YearEnd,
   YearLoad,
   YearRecord,
   YearYield,
 } from '@kelvit/core'
-import { JAR_SIZES, LOAD_STAGES, PACKS, type Pack } from '@kelvit/core/words'
+import { JAR_SIZES, LOAD_STAGES, LOT_ENDS, PACKS, type Pack } from '@kelvit/core/words'
 import Joi from 'joi'
 import { verdict } from './loads'
 import { bed, bedBesides, type NewPlanting } from './lots'
@@ -200,6 +201,7 @@ export const recordApi = {
       minutesWeeks: listOf<number>(Joi.number()),
       failedLoads: listOf(failedLoad),
       causes: listOf(shape<YearRecord['causes'][number]>({ cause: said, jars: count })),
+      ends: listOf(shape<YearEnd>({ foodId: foodKey, end: oneOf(LOT_ENDS), lb: Joi.number() })),
     }),
   }),
   nextSeason: route({

@@ -277,8 +277,8 @@ describe('what a need comes to', () => {
   })
   test('a lot past its can-by comes today, one after the next harvest is not of this year', () => {
     const view = viewNeed(
-      need({ nextHarvestOn: '2026-09-10' }),
-      book({ lots: [lot({ canBy: '2026-08-01' }), lot({ id: 'l2', canBy: '2026-09-11' })] }),
+      need({ nextHarvestOn: '2026-10-10' }),
+      book({ lots: [lot({ canBy: '2026-08-01' }), lot({ id: 'l2', canBy: '2026-10-11' })] }),
     )
     expect(view.balance.planned).toBe(15)
     expect(view.weeks[0]!.kind).toBe('planned')

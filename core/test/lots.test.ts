@@ -78,14 +78,24 @@ describe('a lot without an evening', () => {
   ])('%s', (_words, more, jars) => expect(jarsWithoutEvening(book(more), lot())).toBe(jars))
 
   test('it is due by tomorrow, unless it has its loads', () => {
-    const due = (l: BookLot, more = {}) => dueLots({ ...book(more), lots: [l] }).length
+    const due = (l: BookLot, more = {}) =>
+      dueLots({ ...book(more), jars: [], needs: [], lots: [l], ...more }).length
     expect(due(lot())).toBe(1)
     expect(due(lot({ canBy: '2026-08-10' }))).toBe(1)
     expect(due(lot({ canBy: '2026-08-16' }))).toBe(0)
     expect(due(lot({ state: 'expected' }))).toBe(0)
     expect(due(lot({ state: 'eaten' }))).toBe(0)
     expect(due(lot(), { loads: [load('planned', 15)] })).toBe(0)
-    expect(due(lot(), { loads: [load('planned', 14)] })).toBe(1)
+    expect(due(lot(), { loads: [load('planned', 11)] })).toBe(1)
+    // The last few are not worth a load, and what nobody needs none at all: it is to eat, freeze or give.
+    expect(due(lot(), { loads: [load('planned', 12)] })).toBe(0)
+    const need = {
+      ...{ foodId: 'beans-snap', formId: 'beans-snap', jar: 'quart', jarsPerMeal: 1 },
+      ...{ mealsPerWeek: 0, freshMonths: [], nextHarvestOn: '2027-08-14', certainty: 0.8 },
+    }
+    expect(due(lot(), { needs: [need] })).toBe(0)
+    expect(due(lot(), { needs: [{ ...need, putUpAll: true }] })).toBe(1)
+    expect(due(lot(), { loads: [load('planned', 14)], needs: [{ ...need, putUpAll: true }] })).toBe(1) // prettier-ignore
   })
 })
 

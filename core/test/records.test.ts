@@ -315,6 +315,7 @@ describe('gathering a household’s rows', () => {
     loads: [],
     canners: [{ ...CANNER, retired: false, blocks: [] }],
     jars: [],
+    needs: [],
     yields: [],
     jarGroups: [],
     lidLots: [],
@@ -394,13 +395,15 @@ describe('gathering a household’s rows', () => {
     expect(canners.map((c) => c.blocked)).toEqual([true])
   })
   test('empties are owned less broken less full; lids are added up by mouth', () => {
+    const quart = (state: 'on-shelf' | 'eaten') => ({
+      ...{ id: 'j', foodId: 'beets', jar: 'quart' as const, mouth: 'regular' as const, state },
+      ...{ cannedOn: '2026-07-01', bestBy: '2027-07-01', useSoon: false, recipeId: null },
+      ...{ hold: null, process: 'here' as const },
+    })
     const stock = gatherRecords(
       rows({
         jarGroups: [{ jar: 'quart', mouth: 'regular', owned: 20, broken: 2 }],
-        jars: [
-          { jar: 'quart', mouth: 'regular', state: 'on-shelf' },
-          { jar: 'quart', mouth: 'regular', state: 'eaten' },
-        ],
+        jars: [quart('on-shelf'), quart('eaten')],
         lidLots: [
           { mouth: 'regular', left: 5 },
           { mouth: 'regular', left: 7 },

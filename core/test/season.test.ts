@@ -352,12 +352,10 @@ describe('moving a load', () => {
   })
   test('what moved is listed by lot with both days', () => {
     const later = moveLoad(model, plan, load!, { day: 2, canner: 0 }).plan
-    expect(movesBetween(model, datedPortions(model, plan), datedPortions(model, later))).toEqual([
-      { lotId: 'a', jars: 7, from: model.days[0]!.date, to: model.days[2]!.date, why: 'fuller' },
+    expect(movesBetween(model, plan, later)).toEqual([
+      { lotId: 'a', jars: 7, from: model.days[0]!.date, to: model.days[2]!.date, why: 'room' },
     ])
-    expect(movesBetween(model, datedPortions(model, plan), [])).toMatchObject([
-      { to: null, why: 'left-out' },
-    ])
+    expect(movesBetween(model, plan, { loads: [] })).toMatchObject([{ to: null, why: 'left-out' }])
   })
   test('moves add up: what one plan has on a day is either still there or in the list', () => {
     fc.assert(
@@ -369,10 +367,12 @@ describe('moving a load', () => {
           maxLength: 6,
         }),
         (a, b) => {
-          const dated = (x: [number, number][]) =>
-            x.map(([d, jars]) => ({ lotId: 'a', onDate: model.days[d]!.date, jars }))
+          const planOf = (x: [number, number][]): SeasonPlan => ({
+            loads: x.map(([day, jars]) => ({ day, canner: 0, portions: [{ lot: 0, jars }] })),
+          })
+          const dated = (x: [number, number][]) => datedPortions(model, planOf(x))
           const [was, is] = [dated(a), dated(b)]
-          const moves = movesBetween(model, was, is)
+          const moves = movesBetween(model, planOf(a), planOf(b))
           const sum = (x: readonly { jars: number }[]): number => x.reduce((n, y) => n + y.jars, 0)
           const gone = sum(moves.filter((m) => m.to === null))
           const fresh = sum(moves.filter((m) => m.from === null))

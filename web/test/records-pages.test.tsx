@@ -99,6 +99,7 @@ const beets2025 = (prices = household.settings.prices) =>
   yearRecord({
     year: 2025,
     today: '2026-01-10',
+    ended: [{ foodId: 'beets', end: 'frozen', lb: 12 }],
     jars: [
       ...Array.from({ length: 6 }, () => yearJar()),
       yearJar({ state: 'eaten', goneOn: '2025-11-03' }),

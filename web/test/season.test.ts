@@ -55,6 +55,7 @@ function view(
     loads: [...loads],
     canners: [gear],
     jars: [],
+    needs: [],
     yields: [],
     jarGroups: [],
     lidLots: [],
@@ -193,6 +194,7 @@ describe('a day', () => {
 describe('words', () => {
   const nothing: PlanCost = {
     lost: 0,
+    spare: 0,
     faded: 0,
     loads: 0,
     days: 0,
@@ -223,7 +225,7 @@ describe('words', () => {
   })
   test('moves and questions', () => {
     expect(
-      moveWords({ lotId: 'a', jars: 7, from: '2026-08-15', to: '2026-08-18', why: 'fuller' }),
+      moveWords({ lotId: 'a', jars: 7, from: '2026-08-15', to: '2026-08-18', why: 'room' }),
     ).toBe('from Sat 15 Aug to Tue 18 Aug')
     expect(askWords({ kind: 'lost-days', dates: ['2026-08-15'] })).toBe('Without Sat 15 Aug')
     expect(portionWords([{ formId: 'beets', jar: 'pint', jars: 1 }])).toBe('1 pint of beets')

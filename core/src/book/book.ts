@@ -68,6 +68,8 @@ export interface BookNeed extends Need {
   readonly formId: string
   readonly jar: JarSize
   readonly certainty: 0.5 | 0.8 | 0.9 | 0.95
+  /** All that comes in is put up, however much it is. */
+  readonly putUpAll?: boolean
 }
 
 /**

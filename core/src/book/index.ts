@@ -2,7 +2,6 @@ export type { Book, BookJar, BookLoad, BookLot, BookNeed, BookPortion } from './
 export { jarCost, lotCost, produceCost, type JarCost, type LotCost, type Prices } from './cost'
 export {
   correctLot,
-  dueLots,
   jarsToCome,
   jarsUnplanned,
   jarsWithoutEvening,
@@ -10,7 +9,8 @@ export {
   quartsFilled,
   type LotCorrection,
 } from './lots'
-export { coveredShare, viewNeed, type NeedView } from './need-view'
+export { coveredShare, harvestAfter, viewNeed, type NeedView } from './need-view'
+export { dueLots, lotsWithoutEvening, wantsOf, type FoodWant } from './wants'
 export {
   balanceOf,
   coverage,

@@ -2,7 +2,6 @@ import { beliefOf, estimateJars } from '../harvest/estimate'
 import { formOf } from '../method/foods'
 import { quartsOf } from '../method/jar-size'
 import { pounds } from '../quantity/units'
-import { daysBetween } from '../time/dates'
 import type { Book, BookLot, BookPortion } from './book'
 
 /** Quarts of a lot that these portions hold, all sizes by their volume. */
@@ -65,7 +64,7 @@ export const jarsUnplanned = (
     likelyJars(book, lot) - Math.round(quartsHeld(book.loads, lot.id) / quartsOf(lot.jar)),
   )
 
-type PlannedBook = Pick<Book, 'yields' | 'today' | 'loads' | 'plan'>
+export type PlannedBook = Pick<Book, 'yields' | 'today' | 'loads' | 'plan'>
 
 /** Quarts of a lot on the days of the season plan from today to its can-by. */
 const quartsOnDays = ({ plan, today }: Pick<Book, 'plan' | 'today'>, lot: BookLot): number =>
@@ -84,20 +83,6 @@ export const jarsWithoutEvening = (book: PlannedBook, lot: BookLot): number =>
     0,
     likelyJars(book, lot) -
       Math.round((quartsHeld(book.loads, lot.id) + quartsOnDays(book, lot)) / quartsOf(lot.jar)),
-  )
-
-/** Days before its can-by on which a lot begins to be due. */
-const DUE_DAYS = 1
-
-/** Lots in the house that are to be canned by tomorrow, or are late, and have jars without an evening. */
-export const dueLots = <L extends BookLot>(
-  book: PlannedBook & { readonly lots: readonly L[] },
-): readonly L[] =>
-  book.lots.filter(
-    (l) =>
-      l.state === 'in-house' &&
-      daysBetween(book.today, l.canBy) <= DUE_DAYS &&
-      jarsWithoutEvening(book, l) > 0,
   )
 
 /** What correcting a lot changes. */

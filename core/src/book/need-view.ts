@@ -1,3 +1,4 @@
+import { addDays } from '../time/dates'
 import { beliefOf } from '../harvest/estimate'
 import { wantedFor, type Wanted } from '../harvest/wanted'
 import { formOf } from '../method/foods'
@@ -33,6 +34,8 @@ type NeedBook = Pick<Book, 'jars' | 'lots' | 'loads' | 'yields' | 'today'>
  */
 export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<N> {
   const { today } = book
+  const until = harvestAfter(need, book)
+  const eaten = { ...need, nextHarvestOn: until }
   const found = formOf(need.formId)
   const food = tableFood(need)
   const asJars = (size: JarSize, n: number): number => (n * quartsOf(size)) / quartsOf(need.jar)
@@ -40,11 +43,9 @@ export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<
     .filter((j) => j.foodId === need.foodId && mayBeEaten(j))
     .map((j) => ({ bestBy: j.bestBy, jars: asJars(j.jar, 1) }))
   const coming = [...lotsToCome(need, book, asJars), ...standingJars(need, book, asJars)]
-  const planned = coming
-    .filter((c) => c.onDate <= need.nextHarvestOn)
-    .reduce((n, c) => n + c.jars, 0)
+  const planned = coming.filter((c) => c.onDate <= until).reduce((n, c) => n + c.jars, 0)
   const good = Math.floor(goodInTime(need, today, shelf) + 1e-9)
-  const balance = balanceOf(need, today, good, Math.floor(planned))
+  const balance = balanceOf(eaten, today, good, Math.floor(planned))
   const belief = found && beliefOf(found.form, book.yields, today)
   return {
     need,
@@ -56,6 +57,27 @@ export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<
         : null,
   }
 }
+
+/** A harvest that begins in so many days is this season's, if its lots are on the way. */
+const COMING_DAYS = 45
+
+/**
+ * The harvest until which the jars of this season must last. Where its own day is over, or
+ * what comes in now is that harvest, it is the one a year later.
+ * @returns ISO plain date.
+ */
+export function harvestAfter(
+  need: Pick<BookNeed, 'foodId' | 'nextHarvestOn'>,
+  { today, lots }: Pick<Book, 'today' | 'lots'>,
+): string {
+  const coming = lots.filter((l) => foodIdOf(l.foodId, l.jarOf) === need.foodId && isOpenLot(l))
+  let day = need.nextHarvestOn
+  const isNow = (): boolean =>
+    day <= today || coming.some((l) => day <= l.canBy && day <= addDays(today, COMING_DAYS))
+  while (isNow()) day = addDays(day, YEAR_DAYS)
+  return day
+}
+const YEAR_DAYS = 365
 
 type AsJars = (size: JarSize, n: number) => number
 

@@ -13,6 +13,10 @@ const QUANTILES: Readonly<Record<Certainty, number>> = {
   0.95: 1.6449,
 }
 
+/** How many times as much as is likely enough is enough that surely. */
+export const surely = (belief: YieldBelief, certainty: Certainty): number =>
+  Math.exp(QUANTILES[certainty] * predictiveSd(belief))
+
 /** What it takes to be that sure of a number of jars. */
 export interface Wanted {
   readonly lb: Pounds
@@ -38,7 +42,7 @@ export function wantedFor(
   food: Food,
   form: FoodForm,
 ): Wanted {
-  const perQuart = Math.exp(belief.mean + QUANTILES[certainty] * predictiveSd(belief))
+  const perQuart = Math.exp(belief.mean) * surely(belief, certainty)
   const lb = Math.max(0, jars) * quartsOf(jar) * perQuart
   const { container, containerLb } = form.yield
   return {

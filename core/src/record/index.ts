@@ -7,6 +7,7 @@ export {
   type YearLoad,
   type YearRecord,
   type YearRows,
+  type YearEnd,
   type YearYield,
 } from './year'
 export { type Without } from './stock-of-year'

@@ -6,7 +6,7 @@ import { formOf } from '../method/foods'
 import { quartsOf } from '../method/jar-size'
 import { mayBeShelved } from '../pantry/fate'
 import { addDays, daysBetween, weekdayOf } from '../time/dates'
-import type { Hold, JarSize, JarState, SealOutcome } from '../words'
+import type { Hold, JarSize, JarState, LotEnd, SealOutcome } from '../words'
 import { stockOf, type Without } from './stock-of-year'
 
 /** A jar as the year reads it; days are the household's, ISO. */
@@ -38,6 +38,13 @@ export interface YearLoad {
   readonly minutes: number | null
 }
 
+/** Produce that was not canned. */
+export interface YearEnd {
+  readonly foodId: string
+  readonly end: LotEnd
+  readonly lb: number
+}
+
 export interface YearRows {
   readonly year: number
   /** The household's plain date, ISO. */
@@ -49,6 +56,8 @@ export interface YearRows {
   /** Lots that were canned whole, of any year. */
   readonly yields: readonly LotYield[]
   readonly prices: Prices
+  /** Lots of the year, and parts of lots, that had another end than the canner. */
+  readonly ended: readonly YearEnd[]
 }
 
 /** What the lots of one form made, in pounds a quart. */
@@ -104,6 +113,8 @@ export interface YearRecord {
   readonly failedLoads: readonly YearLoad[]
   /** Why jars failed, in words, most first. */
   readonly causes: readonly { readonly cause: string; readonly jars: number }[]
+  /** What was not canned, food by food and end by end, the most first. */
+  readonly ends: readonly YearEnd[]
 }
 
 /** The Mondays of the weeks that hold a day of the year: 53, or 54 in a leap year that begins on a Sunday. */
@@ -160,7 +171,18 @@ export function yearRecord(rows: YearRows): YearRecord {
     causes: [...causes]
       .map(([cause, n]) => ({ cause, jars: n }))
       .sort((a, b) => b.jars - a.jars || (a.cause < b.cause ? -1 : 1)),
+    ends: endsOf(rows.ended),
   }
+}
+
+/** Pounds added up by food and end. */
+function endsOf(ended: readonly YearEnd[]): readonly YearEnd[] {
+  const sums = new Map<string, YearEnd>()
+  for (const e of ended) {
+    const key = `${e.foodId} ${e.end}`
+    sums.set(key, { ...e, lb: e.lb + (sums.get(key)?.lb ?? 0) })
+  }
+  return [...sums.values()].sort((a, b) => b.lb - a.lb || (a.foodId < b.foodId ? -1 : 1))
 }
 
 function foodYear(

@@ -45,7 +45,10 @@ export const ROLES = ['keeper', 'helper', 'viewer'] as const
 export type Role = (typeof ROLES)[number]
 
 /** What a lot is: on the way, in the house, or over. */
-export const LOT_STATES = ['expected', 'in-house', 'canned', 'eaten', 'spoiled'] as const
+/** What becomes of produce that is not canned. */
+export const LOT_ENDS = ['eaten', 'frozen', 'dried', 'given', 'sold', 'fed', 'spoiled'] as const
+export type LotEnd = (typeof LOT_ENDS)[number]
+export const LOT_STATES = ['expected', 'in-house', 'canned', ...LOT_ENDS] as const
 export type LotState = (typeof LOT_STATES)[number]
 /** States of a lot that can still be canned. */
 export const isOpenLot = (lot: { readonly state: string }): boolean =>

@@ -32,5 +32,6 @@ export const year = (more: Partial<YearRows>) =>
     loads: [],
     yields: [],
     prices: NO_PRICES,
+    ended: [],
     ...more,
   })

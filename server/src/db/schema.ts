@@ -11,6 +11,7 @@ import type { HouseholdSettings, LeftJar, SeasonPortion, TokenScope } from '@kel
 import type {
   AltitudeMove,
   Capacity,
+  Certainty,
   Feet,
   GaugeKind,
   Hold,
@@ -752,7 +753,8 @@ export const needs = pgTable(
     mealsPerWeek: doublePrecision('meals_per_week').notNull(),
     freshMonths: jsonb('fresh_months').$type<number[]>().notNull(),
     nextHarvestOn: date('next_harvest_on').notNull(),
-    certainty: doublePrecision('certainty').notNull(),
+    certainty: doublePrecision('certainty').$type<Certainty>().notNull(),
+    putUpAll: boolean('put_up_all').notNull().default(false),
   },
   (t) => [key(t), uniqueIndex('needs_food').on(t.householdId, t.foodId)],
 )

@@ -195,6 +195,7 @@ const PUBLIC = {
     'freshMonths',
     'nextHarvestOn',
     'certainty',
+    'putUpAll',
   ]),
   jar_groups: shown(t.jarGroups, [...KEY, 'jar', 'mouth', 'owned', 'broken', 'runs']),
   lid_lots: shown(t.lidLots, [...KEY, 'name', 'mouth', 'boughtOn', 'count', 'left']),

@@ -13,6 +13,7 @@ import {
   canners,
   households,
   jarGroups,
+  needs,
   jars,
   kitchenExceptions,
   kitchenHours,
@@ -106,6 +107,7 @@ async function planSeason(tx: Tx, householdId: string, days: DemoDays): Promise<
     canners: await cannersHere(tx, days.today),
     jars: (await tx.select().from(jars)).map(toWires(jars)),
     yields: await readYields(tx),
+    needs: await tx.select().from(needs),
     jarGroups: await tx.select().from(jarGroups),
     lidLots: await tx.select().from(lidLots),
   })

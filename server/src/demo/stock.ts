@@ -23,6 +23,13 @@ const JARS: readonly (readonly [JarSize, Mouth, number, number])[] = [
   ['halfPint', 'regular', 24, 0],
 ]
 
+/** Meals a week that they mean to eat this year, where it is more than last year. */
+const MORE_THIS_YEAR: Readonly<Record<string, number>> = {
+  'beans-snap': 1.75,
+  tomatoes: 1.75,
+  beets: 0.75,
+}
+
 /** Food, form, jar, jars a meal, meals a week, months fresh, next harvest in days from today. */
 const NEEDS: readonly (readonly [
   string,
@@ -95,7 +102,7 @@ export async function addStock(tx: Tx, householdId: string, days: DemoDays): Pro
       formId,
       jar,
       jarsPerMeal,
-      mealsPerWeek,
+      mealsPerWeek: MORE_THIS_YEAR[foodId] ?? mealsPerWeek,
       freshMonths: [...freshMonths],
       nextHarvestOn: days.on(harvest),
       certainty: 0.8,

@@ -183,6 +183,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
       'fresh_months',
       'next_harvest_on',
       'certainty',
+      'put_up_all',
     ],
     rows: ({ needs }) =>
       needs.map((n) => [
@@ -194,6 +195,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
         n.freshMonths.join(' '),
         n.nextHarvestOn,
         n.certainty,
+        n.putUpAll ? 'yes' : '',
       ]),
   },
   supplies: {

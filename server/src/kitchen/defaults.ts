@@ -20,7 +20,7 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   retireJarAfterRuns: null,
   mealsPerWeek: 7,
   burners: 2,
-  lateMinutes: 30,
+  lateMinutes: 0,
   canningDays: 'even',
   prices: { lid: null, additions: null, fuel: null, jar: null, jarRuns: 20, shop: {} },
   clockHours: 12,

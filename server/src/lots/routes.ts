@@ -96,7 +96,7 @@ async function splitLot(
   if (expected !== (sent.state === 'expected'))
     throw unprocessable(
       'not-in-house',
-      'A part of a lot stays with the lot, or is eaten or spoiled.',
+      'A part of a lot stays with the lot, or has another end than the canner.',
     )
   const tested = formOf(stored.formId)?.form.minutes ?? {}
   if (sent.jar && tested[sent.jar] === undefined)

@@ -1,8 +1,17 @@
 import type { YearOnRecord } from '@kelvit/contract'
-import { dateAt, OVER_STAGES, yearRecord, type YearJar, type YearRecord } from '@kelvit/core'
+import {
+  dateAt,
+  foodIdOf,
+  LOT_ENDS,
+  OVER_STAGES,
+  yearRecord,
+  type YearEnd,
+  type YearJar,
+  type YearRecord,
+} from '@kelvit/core'
 import { and, count, eq, gte, inArray, isNotNull, lte, or, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
-import { households, jars, loads, logbook } from '../db/schema'
+import { households, jars, loads, logbook, lots } from '../db/schema'
 import type { Actor } from '../http/actor'
 import { notFound } from '../http/problem'
 import { completeLogbook } from '../store/logbook'
@@ -69,7 +78,25 @@ export async function readYear(
     loads: over,
     yields: await readYields(tx),
     prices: household.settings.prices,
+    ended: await endedIn(tx, year),
   })
+}
+
+/** Lots of a year that had another end than the canner. */
+async function endedIn(tx: Tx, year: number): Promise<YearEnd[]> {
+  const rows = await tx
+    .select({ foodId: lots.foodId, jarOf: lots.jarOf, end: lots.state, lb: lots.lb })
+    .from(lots)
+    .where(
+      and(
+        inArray(lots.state, [...LOT_ENDS]),
+        gte(lots.finishedOn, `${year}-01-01`),
+        lte(lots.finishedOn, `${year}-12-31`),
+      ),
+    )
+  return rows.map(({ foodId, jarOf, end, lb }) => ({
+    ...{ foodId: foodIdOf(foodId, jarOf), end: end as YearEnd['end'], lb },
+  }))
 }
 
 /** Jars that were in the house at some time of a year. */

@@ -5,7 +5,10 @@ export interface RibbonLot {
   readonly due: number
   readonly tint: string
   readonly expected: boolean
+  /** Jars that are wanted and have no place. */
   readonly lost: number
+  /** Jars to eat, freeze or give. */
+  readonly spare: number
   readonly pips: readonly number[]
 }
 
@@ -30,6 +33,10 @@ interface LotRow {
 
 const LETTER_W = 6.6
 
+const lostWords = ({ lost }: RibbonLot): string => (lost > 0 ? ` · ${lost} not placed` : '')
+const spareWords = ({ spare }: RibbonLot): string =>
+  spare > 0 ? ` · ${spare} to eat, freeze or give` : ''
+
 /** Where the bars of the lots are; a name above its bar takes a taller row. */
 export function lotRows(
   lots: readonly RibbonLot[],
@@ -42,7 +49,7 @@ export function lotRows(
   const rows = lots.map((lot): LotRow => {
     const x0 = x(lot.arrived)
     const x1 = Math.max(x0 + 20, Math.min(end, x(lot.due + 1)))
-    const wide = lot.name.length * LETTER_W + 10
+    const wide = (lot.name + lostWords(lot) + spareWords(lot)).length * LETTER_W + 10
     const name = x1 + wide <= end ? 'after' : x0 > NAME_W + wide ? 'before' : 'above'
     const mid = top + LOT_ROW / 2 + (name === 'above' ? ABOVE : 0)
     top += LOT_ROW + (name === 'above' ? ABOVE : 0)
@@ -109,9 +116,10 @@ export function LotBands({ lots, days, dayW, width }: LotBandsProps) {
               {lot.name}
               {lot.lost > 0 && (
                 <tspan fill="var(--beet)" fontWeight={700}>
-                  {` · ${lot.lost} not placed`}
+                  {lostWords(lot)}
                 </tspan>
               )}
+              {lot.spare > 0 && <tspan fill="var(--ink-soft)">{spareWords(lot)}</tspan>}
             </text>
           </g>
         )

@@ -12,7 +12,7 @@ import { plural, showDay, useTimes } from './words'
 export const isRunning = (l: LoadWithEvents): boolean =>
   !['planned', 'standing', 'checked', 'aborted'].includes(l.stage)
 
-/** The lots with what says whether their jars have an evening; undefined while it loads. */
+/** The lots with what says how many jars they still make; undefined while it loads. */
 export function useLotBook() {
   const [lots, loads] = [useLots().data, useLoads().data]
   const [yields, plan] = [useYields().data, useSeasonLoads().data]
@@ -21,6 +21,13 @@ export function useLotBook() {
     () => lots && loads && yields && plan && { lots, loads, yields, plan, today },
     [lots, loads, yields, plan, today],
   )
+}
+
+/** The lots with what says whether their jars are wanted and have an evening; undefined while it loads. */
+export function useEveningBook() {
+  const book = useLotBook()
+  const [jars, needs] = [useJars().data, useNeeds().data]
+  return useMemo(() => book && jars && needs && { ...book, jars, needs }, [book, jars, needs])
 }
 
 /** One live fact of a station; `short` where a phone has no room for all of it. */
@@ -32,7 +39,7 @@ interface Fact {
 
 /** The one live fact of each station's tab. Undefined while unknown. */
 export function useFacts(): Readonly<Record<string, Fact | undefined>> {
-  const book = useLotBook()
+  const book = useEveningBook()
   const due = useMemo(() => book && dueLots(book).length, [book])
   const loads = useLoads().data
   const jars = useJars().data

@@ -24,6 +24,7 @@ import {
   useLidLots,
   useLoads,
   useLots,
+  useNeeds,
   useSeasonLoads,
   useYields,
 } from '../sync/queries'
@@ -115,6 +116,7 @@ function useSeasonQueries() {
     jars: useJars(),
     groups: useJarGroups(),
     lids: useLidLots(),
+    needs: useNeeds(),
     stored: useSeasonLoads(),
     hours: useKitchenHours(),
     exceptions: useKitchenExceptions(),
@@ -138,10 +140,11 @@ export function useSeason(): {
   const yields = q.yields.data
   const [lots, loads, canners, jars] = [q.lots.data, q.loads.data, q.canners.data, q.jars.data]
   const [groups, lids, stored] = [q.groups.data, q.lids.data, q.stored.data]
+  const needs = q.needs.data
   const [hours, exceptions, busy] = [q.hours.data, q.exceptions.data, q.busy.data]
   const view = useMemo((): SeasonView | undefined => {
     if (!lots || !yields || !loads || !canners || !jars || !groups || !lids) return undefined
-    if (!stored || !hours || !exceptions || !busy) return undefined
+    if (!needs || !stored || !hours || !exceptions || !busy) return undefined
     const calendar = { hours, exceptions, busy }
     // After midnight the night's kitchen is still the evening's.
     const { date: today, minute } = kitchenDay(wallClock(quarter, zone), calendar)
@@ -158,6 +161,7 @@ export function useSeason(): {
       ),
       canners,
       jars,
+      needs,
       yields,
       jarGroups: groups,
       lidLots: lids,
@@ -172,6 +176,7 @@ export function useSeason(): {
     jars,
     groups,
     lids,
+    needs,
     stored,
     hours,
     exceptions,

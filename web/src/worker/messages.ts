@@ -5,6 +5,7 @@ import type {
   DaySheet,
   PlanCost,
   PlanLoad,
+  PlanStep,
   Proof,
   SeasonPlan,
   SeasonRecords,
@@ -29,9 +30,19 @@ export interface Supposition {
   readonly best: Answer
 }
 
+/** A plan to take, what would better it at the price of moving more, and how good the best is. */
+export interface Planned {
+  readonly best: Answer
+  readonly steps: readonly PlanStep[]
+  readonly proof: Proof
+}
+
 /** What the season worker does, called from pages. It throws with a sentence. */
 export interface SeasonWork {
-  /** Plans thoroughly; the answer is never worse than the plan that stands. */
+  /**
+   * Plans thoroughly. Where there is a plan, the answer is that one with as little changed as
+   * may be, and what would make it better in steps; it is never worse than the plan that stands.
+   */
   plan(
     ask: {
       readonly records: SeasonRecords
@@ -40,7 +51,7 @@ export interface SeasonWork {
       readonly seed: number
     },
     hear: (progress: SearchProgress) => void,
-  ): Promise<{ readonly best: Answer; readonly proof: Proof }>
+  ): Promise<Planned>
   /** What doing it by hand would cost. */
   byHand(ask: {
     readonly records: SeasonRecords

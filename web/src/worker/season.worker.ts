@@ -4,8 +4,10 @@ import {
   firstCome,
   improve,
   proveBound,
+  repair,
   seasonFrom,
   solverFrom,
+  stepsTo,
   suppose,
   USUAL_EFFORT,
   type SeasonModel,
@@ -13,6 +15,7 @@ import {
   type Solver,
   type SeasonRecords,
   type PlanLoad,
+  type Progress,
   type Proof,
   type WhatIf,
 } from '@kelvit/core'
@@ -66,23 +69,38 @@ function suppositionOf(
   return answer(model, step.value)
 }
 
+/** The share of the work that repairing the plan people have takes. */
+const REPAIRED = 0.2
+
 const work: SeasonWork = {
   async plan(ask, hear) {
     const model = besideThe(ask.from, seasonFrom(ask.records).model)
-    const search = improve(model, ask.pinned, ask.seed, USUAL_EFFORT, ask.from)
-    let step = search.next()
-    while (!step.done) {
-      const { done, of, plan: best } = step.value
-      hear({ done, of, best: answer(model, best) })
-      step = search.next()
+    const follow = (search: Generator<Progress, SeasonPlan>, from: number, share: number) => {
+      let step = search.next()
+      while (!step.done) {
+        const { done, of, plan: best } = step.value
+        hear({ done: from + (share * done) / of, of: 1, best: answer(model, best) })
+        step = search.next()
+      }
+      return step.value
     }
+    const first = ask.from.length === 0
+    const mended = first ? null : follow(repair(model, ask.pinned, ask.seed, ask.from), 0, REPAIRED)
+    const found = follow(
+      improve(model, ask.pinned, ask.seed, USUAL_EFFORT, mended?.loads ?? []),
+      mended ? REPAIRED : 0,
+      mended ? 1 - REPAIRED : 1,
+    )
     // Without a network the solver may not be here: the plan is as good, only not proven.
-    const found = step.value
     const proof = await loadSolver().then(
       (solver) => proveBound(model, found, solver),
       () => UNPROVEN,
     )
-    return { best: answer(model, found), proof }
+    return {
+      best: answer(model, mended ?? found),
+      steps: mended ? stepsTo(model, mended, found) : [],
+      proof,
+    }
   },
 
   /**

@@ -4,6 +4,7 @@ import { DayTally, type LoadTimes } from './length'
 import { MOST_OVER_MIN, weightsOf, type PlanLoad, type SeasonModel, type SeasonPlan } from './model'
 import { lengthCost, WEIGHTS, type KeeperWeights } from './weights'
 import { Stocks } from './stocks'
+import { Worth } from './worth'
 
 /** A load being put together. */
 export interface BoardLoad {
@@ -65,6 +66,7 @@ export class Board {
   private readonly tally: DayTally
   private readonly weights: KeeperWeights
   private readonly habits: Habits
+  private readonly worth: Worth
   private saved: Saved | undefined
 
   constructor(readonly model: SeasonModel) {
@@ -77,6 +79,7 @@ export class Board {
     this.tally = new DayTally(model.canners.length)
     this.lengths = new Float64Array(model.days.length)
     this.costs = new Float64Array(model.days.length)
+    this.worth = new Worth(model)
     this.habits = new Habits(this.facts, this.weights, this.byDay, this.lengths)
     for (let d = 0; d < model.days.length; d++) this.renew(d)
   }
@@ -114,8 +117,7 @@ export class Board {
     let sum = 0
     for (const c of this.costs) sum += c
     sum += this.habits.inARow()
-    this.open.forEach((o, lot) => (sum += o * this.lossOf(lot)))
-    return sum
+    return sum + this.worth.cost(this.open)
   }
 
   /** Minutes between the estimated end of a day and the latest it may have. */
@@ -319,9 +321,9 @@ export class Board {
     return this.fadeOf(lot, day) * WEIGHTS.quality
   }
 
-  /** What losing one jar of a lot weighs. */
-  lossOf(lot: number): number {
-    return this.facts.loss[lot] ?? 0
+  /** What each of some jars of a lot in a load is worth. */
+  worthOf(lot: number, jars = 1): number {
+    return this.worth.perJar(lot, jars, this.open)
   }
 
   private fadeOf(lot: number, day: number): number {

@@ -90,12 +90,13 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   const open = board.open[lot] ?? 0
   if (!from || open <= 0) return undefined
   const wanted = Math.ceil(open * (how.part?.() ?? 1))
-  const loss = board.lossOf(lot)
+  // The first jar is worth the most.
+  const most = board.worthOf(lot)
   let best: Place | undefined
   let bestScore = 0
   const consider = (place: Place | undefined): void => {
     if (!place || how.refused?.has(keyOf(place))) return
-    const score = (place.delta / place.jars) * (how.blur?.() ?? 1) - loss
+    const score = (place.delta / place.jars) * (how.blur?.() ?? 1) - board.worthOf(lot, place.jars)
     if (score < bestScore) {
       best = place
       bestScore = score
@@ -104,7 +105,7 @@ function bestPlace(board: Board, lot: number, how: Placing = {}): Place | undefi
   for (let day = Math.max(0, from.arrived); day <= from.due; day++) {
     if (how.shut?.has(day) || (board.model.days[day]?.minutes ?? 0) <= 0) continue
     // Waiting alone costs more by now than the best place found.
-    if (board.waitCost(lot, day) * LEAST_BLUR - loss >= bestScore) break
+    if (board.waitCost(lot, day) * LEAST_BLUR - most >= bestScore) break
     for (const load of board.byDay[day] ?? [])
       if (
         load !== how.not &&

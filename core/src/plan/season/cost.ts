@@ -4,7 +4,6 @@ import type { DayLoad } from '../day/types'
 import { dayLength, loadTimes, type LoadTimes } from './length'
 import {
   fade,
-  lossOf,
   weightsOf,
   type FixedLoad,
   type PlanLoad,
@@ -12,11 +11,14 @@ import {
   type SeasonPlan,
 } from './model'
 import { foodsBeyond, lengthCost, minutesLate, WEIGHTS } from './weights'
+import { openOf, Worth } from './worth'
 
 /** What a plan comes to. */
 export interface PlanCost {
-  /** Jars of no load: past their can-by, or with no jar, lid or time for them. */
+  /** Jars of no load that are wanted: past their can-by, or with no jar, lid or time for them. */
   readonly lost: number
+  /** Jars of no load to eat, freeze or give: more than is wanted, or too few for a load. */
+  readonly spare: number
   /** Jars' worth of quality lost by waiting. */
   readonly faded: number
   readonly loads: number
@@ -121,7 +123,6 @@ export function dayLengths(model: SeasonModel, plan: SeasonPlan): readonly numbe
 
 /** Judges a plan: every part, and the weighed total. Does not ask whether it can be done. */
 export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
-  const placed = model.lots.map(() => 0)
   let faded = 0
   let over = 0
   for (const load of plan.loads) {
@@ -129,24 +130,20 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
     for (const p of load.portions) {
       const lot = model.lots[p.lot]
       if (!lot) continue
-      placed[p.lot] = (placed[p.lot] ?? 0) + p.jars
       faded += p.jars * fade(lot, load.day)
       over += p.jars * (minutes - (lot.processes[load.canner]?.minutes ?? minutes))
     }
   }
-  let lost = 0
-  let loss = 0
-  for (const [i, lot] of model.lots.entries()) {
-    const jars = lot.jars - (placed[i] ?? 0)
-    lost += jars
-    loss += jars * lossOf(model, lot)
-  }
+  const worth = new Worth(model)
+  const left = openOf(model, plan, worth)
+  const sum = (of: readonly number[]): number => of.reduce((a, b) => a + b, 0)
+  const [lost, spare] = [sum(left.lost), sum(left.spare)]
   const days = dayParts(model, plan)
   const portions = plan.loads.reduce((n, l) => n + l.portions.length, 0)
   const moved = jarsMoved(model, plan)
   const w = weightsOf(model)
   const total =
-    loss +
+    worth.cost(left.open) +
     faded * WEIGHTS.quality +
     plan.loads.length * WEIGHTS.load +
     over * WEIGHTS.over +
@@ -154,7 +151,7 @@ export function costOf(model: SeasonModel, plan: SeasonPlan): PlanCost {
     moved * w.moved +
     days.total
   const { total: _days, ...ofDays } = days
-  return { lost, faded, loads: plan.loads.length, portions, over, moved, ...ofDays, total }
+  return { lost, spare, faded, loads: plan.loads.length, portions, over, moved, ...ofDays, total }
 }
 
 /** What a plan's days come to, and their part of the weighed sum. */
@@ -195,9 +192,12 @@ function jarsMoved(model: SeasonModel, plan: SeasonPlan): number {
     const key = `${b.lot} ${b.day}`
     had.set(key, (had.get(key) ?? 0) + b.jars)
   }
+  const known = new Set(model.before.map((b) => b.lot))
   let moved = 0
   for (const load of plan.loads)
     for (const p of load.portions) {
+      // A lot that is new in the plan moves nothing.
+      if (!known.has(p.lot)) continue
       const key = `${p.lot} ${load.day}`
       const there = Math.min(p.jars, had.get(key) ?? 0)
       had.set(key, (had.get(key) ?? 0) - there)
@@ -210,7 +210,13 @@ function jarsMoved(model: SeasonModel, plan: SeasonPlan): number {
 export const costDifference = (then: PlanCost, before: PlanCost): PlanCost => {
   const less = (part: keyof PlanCost): number => then[part] - before[part]
   return {
-    ...{ lost: less('lost'), faded: less('faded'), loads: less('loads'), days: less('days') },
+    ...{
+      lost: less('lost'),
+      spare: less('spare'),
+      faded: less('faded'),
+      loads: less('loads'),
+      days: less('days'),
+    },
     ...{ portions: less('portions'), late: less('late'), lateDays: less('lateDays') },
     ...{ over: less('over'), foods: less('foods'), longest: less('longest') },
     ...{ inARow: less('inARow'), moved: less('moved'), total: less('total') },

@@ -1,7 +1,7 @@
 import { capacityFor, minimumFor } from '../../load/capacity'
 import { fixedTimes } from './cost'
 import { runMinutes, type LoadTimes } from './length'
-import { draws, fade, lossOf, weightsOf, type SeasonModel } from './model'
+import { draws, fade, weightsOf, type SeasonModel } from './model'
 
 /** What a lot is to a canner: how many fit, how few may run, and with what it may share. */
 export interface Fit {
@@ -23,14 +23,12 @@ export interface Facts {
   readonly linesOf: readonly (readonly number[])[]
   /** Lots by how long they can wait, then by the day they must be canned, then the larger. */
   readonly urgent: readonly number[]
-  /** What losing one jar weighs, by lot. */
-  readonly loss: Float64Array
   /** Lost quality of one jar, by lot and days since it came. */
   readonly fade: readonly Float64Array[]
   /** By lot, a small number for its food. */
   readonly food: Int32Array
-  /** By lot, jars on each day in the plan people have; undefined where there is none. */
-  readonly before: readonly Int32Array[] | undefined
+  /** By lot, jars on each day in the plan people have; none for a lot that is new in it. */
+  readonly before: readonly (Int32Array | undefined)[] | undefined
 }
 
 /** Supply lines that can run short at all: there are fewer pieces on some day than jars that draw on them. */
@@ -50,9 +48,12 @@ function foodsOf(model: SeasonModel): Int32Array {
   return Int32Array.from(model.lots, (l) => names.indexOf(l.foodId))
 }
 
-function beforeOf(model: SeasonModel): readonly Int32Array[] | undefined {
+function beforeOf(model: SeasonModel): Facts['before'] {
   if (!model.before || weightsOf(model).moved === 0) return undefined
-  const jars = model.lots.map(() => new Int32Array(model.days.length))
+  const had = new Set(model.before.map((b) => b.lot))
+  const jars = model.lots.map((_, i) =>
+    had.has(i) ? new Int32Array(model.days.length) : undefined,
+  )
   for (const b of model.before) {
     const days = jars[b.lot]
     if (days) days[b.day] = (days[b.day] ?? 0) + b.jars
@@ -92,7 +93,6 @@ export function factsOf(model: SeasonModel): Facts {
       .map((l, i) => ({ i, keeps: l.due - l.arrived, due: l.due, jars: l.jars }))
       .sort((a, b) => a.keeps - b.keeps || a.due - b.due || b.jars - a.jars || a.i - b.i)
       .map((x) => x.i),
-    loss: Float64Array.from(model.lots, (l) => lossOf(model, l)),
     food: foodsOf(model),
     before: beforeOf(model),
     fade: model.lots.map((lot) => {

@@ -1,4 +1,4 @@
-import { boardWith } from './construct'
+import { boardWith, placeLots } from './construct'
 import { DayEnds } from './day-ends'
 import { mendDays } from './mend'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
@@ -43,4 +43,22 @@ export function endingInTime(
     (n) => (moved = n) > MOST_MOVED,
   )
   return moved === 0 && board.plan().loads.length === plan.loads.length ? plan : board.plan()
+}
+
+/**
+ * A plan that is there, filled up: what cannot stay any more goes where it costs least, and
+ * new jars find their place; everything else keeps its day and canner.
+ */
+export function filledUp(
+  model: SeasonModel,
+  kept: readonly PlanLoad[],
+  from: readonly PlanLoad[],
+  ends = new DayEnds(model),
+): SeasonPlan {
+  const fill = (): SeasonPlan => {
+    const board = boardWith(model, [...kept, ...from.filter((l) => !l.pinned)])
+    placeLots(board, board.urgent)
+    return board.plan()
+  }
+  return endingInTime(model, kept, fill, ends)
 }

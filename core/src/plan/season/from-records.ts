@@ -14,6 +14,7 @@ import { kitchenOn, type KitchenCalendar, type KitchenStretch } from '../../time
 import type { RunningAt } from '../day/running'
 import { prepPerJar } from './length'
 import { LEANING_WEIGHTS } from './weights'
+import type { FoodWant } from '../../book/wants'
 import type {
   Fading,
   FixedLoad,
@@ -93,6 +94,10 @@ export interface SeasonRecords {
   readonly canners: readonly CannerRecord[]
   readonly loads: readonly LoadRecord[]
   readonly stock: readonly StockRecord[]
+  /** How much of each food is wanted yet; all of what is not named. */
+  readonly wants?: readonly FoodWant[]
+  /** Foods of which all that comes in is put up. */
+  readonly putUpAll?: readonly string[]
 }
 
 /** Why something of the records is not in the plan, or not as it stands; the rest is planned. */
@@ -154,6 +159,7 @@ export function seasonFrom(records: SeasonRecords): Season {
       })),
       fixed: records.loads.flatMap((l) => fixedFrom(records, l, count)),
       lateMinutes: records.lateMinutes,
+      ...(records.wants ? { wants: records.wants } : {}),
       ...(records.canningDays ? { weights: LEANING_WEIGHTS[records.canningDays] } : {}),
     },
     notes,
@@ -266,6 +272,7 @@ function lotFrom(
       fading: fadingOf(found.food),
       cookMin: cookMinutes([lot]),
       processes,
+      ...(records.putUpAll?.includes(foodId) ? { putUpAll: true } : {}),
     },
   ]
 }

@@ -1,8 +1,9 @@
 import type { Feet } from '../../quantity/units'
 import type { HouseCanner } from '../../load/types'
-import type { Book, BookJar, BookLoad, BookLot } from '../../book/book'
+import type { Book, BookLoad, BookLot } from '../../book/book'
 import { jarsUnplanned } from '../../book/lots'
 import { emptyJars, lidsLeft } from '../../book/stock'
+import { wantsOf } from '../../book/wants'
 import { DIAL_TEST_DAYS, TESTABLE } from '../../load/fitness'
 import { restingHere } from '../../load/stages'
 import { cookMinutes } from '../../harvest/ahead'
@@ -34,9 +35,8 @@ export interface LoadOnRecord extends BookLoad {
 /** What a season is planned from, of a household's rows. */
 export interface HouseholdRecords extends Pick<
   Book,
-  'today' | 'lots' | 'yields' | 'jarGroups' | 'lidLots'
+  'today' | 'lots' | 'yields' | 'jarGroups' | 'lidLots' | 'needs' | 'jars'
 > {
-  readonly jars: readonly Pick<BookJar, 'jar' | 'mouth' | 'state'>[]
   readonly nowMinute: number
   readonly zone: string
   readonly altitudeFt: Feet
@@ -70,6 +70,8 @@ export function gatherRecords(rows: HouseholdRecords): SeasonRecords {
     canners: rows.canners.filter((c) => !c.retired).map((c) => cannerRecord(c, settings)),
     loads: rows.loads.filter((l) => !GOING.has(l.stage)).map((l) => loadRecord(rows, l)),
     stock: stockOf(rows),
+    wants: wantsOf(rows),
+    putUpAll: rows.needs.filter((n) => n.putUpAll).map((n) => n.foodId),
   }
 }
 

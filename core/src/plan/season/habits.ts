@@ -60,8 +60,9 @@ export class Habits {
       foods.add(this.facts.food[lot] ?? -1)
       cost += (foodsBeyond(foods.size) - before) * food
     }
-    if (this.facts.before) {
-      const had = this.facts.before[lot]?.[day] ?? 0
+    const days = this.facts.before?.[lot]
+    if (days) {
+      const had = days[day] ?? 0
       const here = this.jarsOn(lot, day)
       cost += (Math.max(0, here + jars - had) - Math.max(0, here - had)) * moved
     }
@@ -87,8 +88,10 @@ export class Habits {
     for (const load of this.byDay[day] ?? [])
       for (const p of load.portions) here.set(p.lot, (here.get(p.lot) ?? 0) + p.jars)
     let moved = 0
-    for (const [lot, jars] of here)
-      moved += Math.max(0, jars - (this.facts.before?.[lot]?.[day] ?? 0))
+    for (const [lot, jars] of here) {
+      const days = this.facts.before?.[lot]
+      if (days) moved += Math.max(0, jars - (days[day] ?? 0))
+    }
     return moved
   }
 }

@@ -1,8 +1,8 @@
 import { complaintsOf } from './check'
-import { boardWith, construct, earliestCanBy, placeLots } from './construct'
+import { construct, earliestCanBy } from './construct'
 import { costOf } from './cost'
 import { DayEnds } from './day-ends'
-import { endingInTime, overruns } from './fit-days'
+import { endingInTime, filledUp, overruns } from './fit-days'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
 import { seeded } from '../search/random'
 import { Search, type Standing } from './ruin'
@@ -105,12 +105,7 @@ function beginning(
       endingInTime(model, kept, () => construct(model, kept, (b, d) => ends.inTime(b, d)), ends),
     )
   if (from.length > 0) {
-    const filled = (): SeasonPlan => {
-      const board = boardWith(model, [...kept, ...from.filter((l) => !l.pinned)])
-      placeLots(board, board.urgent)
-      return board.plan()
-    }
-    plans.push(endingInTime(model, kept, filled, ends))
+    plans.push(filledUp(model, kept, from, ends))
     if (inTime(model, { loads: from })) plans.push({ loads: from })
   }
   const standing = plans

@@ -49,6 +49,9 @@ export {
   type OtherJars,
   type Shortage,
 } from './shortage'
+export { jarsMoved, repair, stepsTo, withStep, type PlanStep } from './steps'
+export { seasonByFood, type FoodInSeason } from './by-food'
+export { openOf, Worth } from './worth'
 export { testsDue, type TestDue } from './tests-due'
 export { suppose, THOUGHT_CANNER, type WhatIf } from './what-if'
 export { gatherRecords, type HouseholdRecords } from './gather'

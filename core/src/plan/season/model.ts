@@ -2,6 +2,7 @@ import type { RunningAt } from '../day/running'
 import type { Minutes, Psi } from '../../quantity/units'
 import type { JarSize, Mouth, Pack } from '../../words'
 import { PLAIN_WEIGHTS, type KeeperWeights } from './weights'
+import type { FoodWant } from '../../book/wants'
 import type { Capacity, StageMinutes } from '../../load/types'
 
 /** A day of the season: minutes the kitchen is open, people in it. */
@@ -63,6 +64,8 @@ export interface SeasonLot {
   readonly fading?: Fading
   /** By canner, in the model's order; null where the process is refused. */
   readonly processes: readonly (LotProcess | null)[]
+  /** The household puts all of it up, also the last few jars. */
+  readonly putUpAll?: boolean
 }
 
 /**
@@ -116,6 +119,8 @@ export interface SeasonModel {
   readonly lateMinutes: number
   /** What the people who follow it lean to; nothing but the bare figures when left out. */
   readonly weights?: KeeperWeights
+  /** How much of each food is wanted yet; all of what is not named. */
+  readonly wants?: readonly FoodWant[]
   /** Where jars are in the plan people have: a new one keeps to it unless moving pays. */
   readonly before?: readonly DayJars[]
 }

@@ -1,6 +1,8 @@
 import { complaintsOf, type PlanComplaint } from './check'
 import { costDifference, costOf, type PlanCost } from './cost'
+import { overruns } from './fit-days'
 import type { PlanLoad, SeasonModel, SeasonPlan } from './model'
+import { openOf } from './worth'
 
 /** What it would mean to put a load on another day or canner. */
 export interface Moved {
@@ -37,6 +39,19 @@ export function moveLoad(
   }
 }
 
+/** Why jars cannot stay on their day, or, where they could, that others need the room or it is better. */
+export type MoveReason =
+  | 'closed'
+  | 'can-by'
+  | 'untested'
+  | 'too-long'
+  | 'short'
+  | 'room'
+  | 'new-jars'
+  | 'gone'
+  | 'left-out'
+  | 'not-wanted'
+
 /** Jars of a lot that one plan has on a day and another has elsewhere. */
 export interface JarMove {
   readonly lotId: string
@@ -44,7 +59,7 @@ export interface JarMove {
   /** ISO days; null where they are in no load. */
   readonly from: string | null
   readonly to: string | null
-  readonly why: 'closed' | 'can-by' | 'new-jars' | 'gone' | 'fuller' | 'left-out'
+  readonly why: MoveReason
 }
 
 /** A portion by lot and day, as it is stored. */
@@ -67,9 +82,13 @@ export const datedPortions = (model: SeasonModel, plan: SeasonPlan): readonly Da
 /** What is on another day in a new plan, lot by lot, and why as far as the model tells. */
 export function movesBetween(
   model: SeasonModel,
-  before: readonly DatedPortion[],
-  after: readonly DatedPortion[],
+  beforePlan: SeasonPlan,
+  afterPlan: SeasonPlan,
 ): readonly JarMove[] {
+  const before = datedPortions(model, beforePlan)
+  const after = datedPortions(model, afterPlan)
+  const faults = faultsOf(model, beforePlan)
+  const { lost } = openOf(model, afterPlan)
   const lots = new Set([...before, ...after].map((p) => p.lotId))
   return [...lots].flatMap((lotId) => {
     const was = byDay(before.filter((p) => p.lotId === lotId))
@@ -85,11 +104,12 @@ export function movesBetween(
       for (const [to, room] of is) {
         const n = Math.min(left, room)
         if (n === 0) continue
-        moves.push({ lotId, jars: n, from, to, why: whyMoved(model, lotId, from) })
+        moves.push({ lotId, jars: n, from, to, why: whyMoved(model, faults, lotId, from) })
         take(is, to, n)
         left -= n
       }
-      if (left > 0) moves.push({ lotId, jars: left, from, to: null, why: whyGone(model, lotId) })
+      if (left > 0)
+        moves.push({ lotId, jars: left, from, to: null, why: whyGone(model, lost, lotId) })
     }
     for (const [to, jars] of is) moves.push({ lotId, jars, from: null, to, why: 'new-jars' })
     return moves
@@ -108,13 +128,40 @@ function take(days: Map<string, number>, on: string, jars: number): void {
   else days.delete(on)
 }
 
-function whyMoved(model: SeasonModel, lotId: string, from: string): JarMove['why'] {
+/** What keeps the loads of a day there from being done, by day. */
+function faultsOf(model: SeasonModel, plan: SeasonPlan): ReadonlyMap<number, MoveReason> {
+  const faults = new Map<number, MoveReason>()
+  for (const day of overruns(model, plan).keys()) faults.set(day, 'too-long')
+  for (const { fault, day } of complaintsOf(model, plan)) {
+    const reason = REASONS[fault]
+    if (reason) faults.set(day, reason)
+  }
+  return faults
+}
+
+const REASONS: Readonly<Partial<Record<PlanComplaint['fault'], MoveReason>>> = {
+  closed: 'closed',
+  untested: 'untested',
+  'too-long': 'too-long',
+  'no-supplies': 'short',
+}
+
+function whyMoved(
+  model: SeasonModel,
+  faults: ReadonlyMap<number, MoveReason>,
+  lotId: string,
+  from: string,
+): MoveReason {
   const day = model.days.findIndex((d) => d.date === from)
   const lot = model.lots.find((l) => l.id === lotId)
   if (day < 0 || (model.days[day]?.minutes ?? 0) <= 0) return 'closed'
   if (lot && (day > lot.due || day < lot.arrived)) return 'can-by'
-  return 'fuller'
+  return faults.get(day) ?? 'room'
 }
 
-const whyGone = (model: SeasonModel, lotId: string): JarMove['why'] =>
-  model.lots.some((l) => l.id === lotId) ? 'left-out' : 'gone'
+/** Why jars are in no load any more: the lot is gone, they find no place, or nobody needs them. */
+function whyGone(model: SeasonModel, lost: readonly number[], lotId: string): MoveReason {
+  const lot = model.lots.findIndex((l) => l.id === lotId)
+  if (lot < 0) return 'gone'
+  return (lost[lot] ?? 0) > 0 ? 'left-out' : 'not-wanted'
+}

@@ -10,6 +10,7 @@ import {
 } from './model'
 import { WEIGHTS } from './weights'
 import type { Window } from './window'
+import { Worth } from './worth'
 import { LATER_LOAD_MIN } from './length'
 import { ProgramBuilder, type Program } from './solver'
 
@@ -28,36 +29,49 @@ export interface WindowProgram {
 export function windowProgram(model: SeasonModel, window: Window, relaxed = false): WindowProgram {
   const facts = factsOf(model)
   const build = new ProgramBuilder()
+  const worth = new Worth(model)
   const cells: Cell[] = []
   const placed = model.lots.map((): [number, number][] => [])
   for (const day of window.days) {
-    const of = dayCells(model, facts, window, day, build, relaxed)
+    const of = dayCells(model, facts, { window, worth, day }, build, relaxed)
     for (const cell of of) for (const l of cell.lots) placed[l.lot]?.push([l.column, 1])
     cells.push(...of)
   }
   window.jars.forEach((jars, lot) => {
     if (jars > 0) build.row(-Infinity, jars, placed[lot] ?? [])
   })
+  for (const { lots, most } of worth.caps(window.jars)) {
+    const saved = build.column(-1, most)
+    const terms = lots.flatMap((lot) =>
+      (placed[lot] ?? []).map(([column]): [number, number] => [column, -worth.most(lot)]),
+    )
+    build.row(-Infinity, 0, [[saved, 1], ...terms])
+  }
   supplyRows(facts, window, cells, build)
   if (window.atMost !== undefined && Number.isFinite(window.atMost)) build.atMost(window.atMost)
   return { program: build.program(), read: (values) => readLoads(cells, values) }
 }
 
+/** What is decided of a day. */
+interface DayOf {
+  readonly window: Window
+  readonly worth: Worth
+  readonly day: number
+}
+
 function dayCells(
   model: SeasonModel,
   facts: Facts,
-  window: Window,
-  day: number,
+  of: DayOf,
   build: ProgramBuilder,
   relaxed: boolean,
 ): Cell[] {
+  const { window, day } = of
   const open = model.days[day]
   if (!open || open.minutes <= 0) return []
   const here = window.kept.filter((l) => l.day === day)
   const fixed = facts.fixed[day] ?? []
-  const cells = model.canners.flatMap((_, canner) =>
-    cannerCells(model, facts, window, day, canner, build),
-  )
+  const cells = model.canners.flatMap((_, canner) => cannerCells(model, facts, of, canner, build))
   if (cells.length === 0) return []
   const used = here.length + fixed.length > 0
   const canned = build.column(used ? 0 : weightsOf(model).day, 1, true, used ? 1 : 0)
@@ -131,8 +145,7 @@ const leastLead = (model: SeasonModel, canner: number): number => {
 function cannerCells(
   model: SeasonModel,
   facts: Facts,
-  window: Window,
-  day: number,
+  { window, worth, day }: DayOf,
   canner: number,
   build: ProgramBuilder,
 ): Cell[] {
@@ -159,9 +172,7 @@ function cannerCells(
       .map(({ i, fit }) => {
         const wait = facts.fade[i]?.[day - Math.max(0, model.lots[i]?.arrived ?? 0)] ?? 0
         const cost =
-          wait * WEIGHTS.quality +
-          (kind.minutes - fit.minutes) * WEIGHTS.over -
-          (facts.loss[i] ?? 0)
+          wait * WEIGHTS.quality + (kind.minutes - fit.minutes) * WEIGHTS.over - worth.linear(i)
         const jars = window.jars[i] ?? 0
         const column = build.column(cost, jars)
         // A single load holds no more of a lot than fits: keeps the relaxation tight.

@@ -32,10 +32,12 @@ export interface KeeperWeights {
   readonly long: number
   /** A canning day right after another; the third in a row counts twice, the fourth three times. */
   readonly inARow: number
-  /** A day that runs past closing at all, however little. */
+  /** A day that runs past closing at all, however little: closing is closing, but for jars that would be lost. */
   readonly closing: number
   /** A jar that is on another day than in the plan people have. */
   readonly moved: number
+  /** The share of its worth that each of the last few jars of a lot has: what is left over is eaten, frozen or given. */
+  readonly odd: number
 }
 
 /** Nothing but what the figures of the bench are compared by. */
@@ -48,24 +50,27 @@ export const PLAIN_WEIGHTS: KeeperWeights = {
   inARow: 0,
   closing: 0,
   moved: 0,
+  odd: 1,
 }
 
 /** A jar's loss where people's comfort is weighed too. */
 const LOST = 100
+/** Three jars of this share are not worth a load and a day of their own, but room in one that runs anyway. */
+const ODD = 0.015
 
 /** "Fewer, longer days", something between, "short evenings". */
 export const LEANING_WEIGHTS: Readonly<Record<CanningDays, KeeperWeights>> = {
   fewer: {
     ...{ lost: LOST, day: 8, portion: 0.5, food: 0.5 },
-    ...{ long: 0.4, inARow: 0.5, closing: 1, moved: 0.1 },
+    ...{ long: 0.4, inARow: 0.5, closing: 10, moved: 0.5, odd: ODD },
   },
   even: {
     ...{ lost: LOST, day: 4, portion: 0.5, food: 1 },
-    ...{ long: 2.5, inARow: 1, closing: 2, moved: 0.1 },
+    ...{ long: 2.5, inARow: 1, closing: 15, moved: 0.5, odd: ODD },
   },
   short: {
     ...{ lost: LOST, day: 2, portion: 0.5, food: 1.5 },
-    ...{ long: 4, inARow: 1, closing: 4, moved: 0.1 },
+    ...{ long: 4, inARow: 1, closing: 20, moved: 0.5, odd: ODD },
   },
 }
 

@@ -1,5 +1,5 @@
 import { type Lot } from '@kelvit/contract'
-import { countJars, jarsToCome, showWeight, saidFood, foodIdOf } from '@kelvit/core'
+import { countJars, jarsToCome, type LotState, showWeight, saidFood, foodIdOf } from '@kelvit/core'
 import { useParams } from 'react-router'
 import { useLotBook } from '../../household/facts'
 import { History } from '../../household/history'
@@ -12,6 +12,7 @@ import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
 import { useChangeLot } from './change-lot'
 import { LotForm } from './lot-form'
+import { OtherEnds } from './other-ends'
 
 /** One lot: what it is, what it still makes, and everything of it to be put right. */
 export function Page() {
@@ -41,6 +42,7 @@ export function Page() {
           <Panel label="About this lot" className="flex flex-col gap-3">
             <h2>About this lot</h2>
             <Standing lot={lot} />
+            <OtherEnds key={lot.version} lot={lot} />
             <History table="lots" id={lot.id} />
           </Panel>
         </div>
@@ -57,12 +59,6 @@ function Actions({ lot }: { readonly lot: Lot }) {
   if (!open) return <Button onClick={() => change(lot, 'in-house')}>It’s still here</Button>
   return (
     <>
-      <Button look="quiet" onClick={() => change(lot, 'eaten')}>
-        Eaten
-      </Button>
-      <Button look="quiet" onClick={() => change(lot, 'spoiled')}>
-        Spoiled
-      </Button>
       {lot.state === 'expected' ? (
         <Button look="main" onClick={() => change(lot, 'in-house')}>
           It came in
@@ -76,13 +72,18 @@ function Actions({ lot }: { readonly lot: Lot }) {
   )
 }
 
-const STATE_WORDS = {
+const STATE_WORDS: Readonly<Record<LotState, string>> = {
   expected: 'expected',
   'in-house': 'in the house',
   canned: 'canned',
   eaten: 'eaten fresh',
+  frozen: 'frozen',
+  dried: 'dried',
+  given: 'given away',
+  sold: 'sold',
+  fed: 'fed to animals',
   spoiled: 'spoiled',
-} as const
+}
 
 function Standing({ lot }: { readonly lot: Lot }) {
   const book = useLotBook()
@@ -96,7 +97,7 @@ function Standing({ lot }: { readonly lot: Lot }) {
   )
   return (
     <dl>
-      {row('It is', STATE_WORDS[lot.state as keyof typeof STATE_WORDS] ?? lot.state)}
+      {row('It is', STATE_WORDS[lot.state])}
       {row(lot.state === 'expected' ? 'Expected' : 'Came in', showDay(lot.arrivedOn))}
       {row('Can by', showDay(lot.canBy))}
       {row('Amount', showWeight(lot.lb, household.units))}

@@ -59,6 +59,7 @@ interface Typed {
   freshMonths: number[]
   nextHarvestOn: string
   certainty: string
+  putUpAll: boolean
 }
 
 const USUAL_SERVINGS = 4
@@ -97,6 +98,7 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       freshMonths: [...(need?.freshMonths ?? [])],
       nextHarvestOn: need?.nextHarvestOn ?? addDays(today, 365),
       certainty: String(need?.certainty ?? 0.8),
+      putUpAll: need?.putUpAll ?? false,
     },
   })
   const read = readTyped(form.watch(), mixed)
@@ -108,7 +110,8 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       onClose()
     },
   })
-  const send = ({ foodId, mealsPerWeek, freshMonths, nextHarvestOn, certainty }: Typed): void => {
+  const send = (typed: Typed): void => {
+    const { foodId, mealsPerWeek, freshMonths, nextHarvestOn, certainty, putUpAll } = typed
     const { form: chosen, jar, perMeal } = read
     const body = {
       foodId,
@@ -119,6 +122,7 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
       freshMonths: [...freshMonths].sort((a, b) => a - b),
       nextHarvestOn,
       certainty: Number(certainty),
+      putUpAll,
     }
     save.mutate(
       need
@@ -147,6 +151,19 @@ export function NeedForm({ need, taken, onClose }: NeedFormProps) {
             <UntilWhen />
           </div>
           <FreshMonths />
+          <label className="flex min-h-11 items-start gap-3 py-2">
+            <input
+              type="checkbox"
+              className="mt-0.5 size-6 shrink-0 accent-kettle"
+              {...form.register('putUpAll')}
+            />
+            <span>
+              Put up everything
+              <span className="block text-[15px] text-ink-soft">
+                Plan all that comes in, also more than we eat and the last few jars.
+              </span>
+            </span>
+          </label>
           <Refusal of={save.error} />
           <div className="flex flex-wrap gap-3">
             <Button type="submit" look="main" disabled={save.isPending}>

@@ -1,7 +1,15 @@
-import { daysBetween, type FoodYear, type YearRecord, shortFood } from '@kelvit/core'
+import {
+  daysBetween,
+  pounds,
+  shortFood,
+  showWeight,
+  type FoodYear,
+  type YearEnd,
+  type YearRecord,
+} from '@kelvit/core'
 import { Link, useParams } from 'react-router'
 import { YearWeeks, type WeeksRow } from '../../chart/year-weeks'
-import { useToday } from '../../household/session'
+import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural, showDate } from '../../household/words'
 import { useYear, useYears } from '../../sync/record-queries'
@@ -98,6 +106,7 @@ function Year({ told }: { readonly told: YearRecord }) {
         <WeeksTable told={told} />
       </Panel>
       <YearTable told={told} />
+      <Ends told={told} />
       <Failed told={told} />
       <Prices foods={foods.filter((f) => f.canned > 0).map((f) => f.foodId)} />
     </div>
@@ -119,6 +128,41 @@ function rowOf(f: FoodYear, { weeks }: YearRecord): WeeksRow {
     none: f.without.map(({ from, until }) => [at(from), at(until ?? last)] as const),
     note: [`${f.canned} canned`, `${f.eaten} eaten`, `${f.left} left`].join(', '),
   }
+}
+
+const END_WORDS: Readonly<Record<YearEnd['end'], string>> = {
+  eaten: 'eaten fresh',
+  frozen: 'frozen',
+  dried: 'dried',
+  given: 'given away',
+  sold: 'sold',
+  fed: 'fed to animals',
+  spoiled: 'spoiled',
+}
+
+/** What was not canned: a harvest is only closed when all of it is accounted for. */
+function Ends({ told }: { readonly told: YearRecord }) {
+  const { household } = useHousehold()
+  const foods = [...new Set(told.ends.map((e) => e.foodId))]
+  if (foods.length === 0) return null
+  return (
+    <Panel label="What wasn’t canned">
+      <h2>What wasn’t canned</h2>
+      <ul className="text-[15px]">
+        {foods.map((food) => (
+          <li key={food} className="flex flex-wrap gap-x-4 border-t border-rim py-2 first:border-0">
+            <span className="w-36 font-semibold">{shortFood(food)}</span>
+            <span className="text-ink-soft">
+              {told.ends
+                .filter((e) => e.foodId === food)
+                .map((e) => `${showWeight(pounds(e.lb), household.units)} ${END_WORDS[e.end]}`)
+                .join(', ')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  )
 }
 
 function Legend() {

@@ -38,8 +38,11 @@ export function costWords(change: PlanCost): string {
   const parts = [
     change.lost > 0 && `${plural(change.lost, 'jar')} lost`,
     change.lost < 0 && `${plural(-change.lost, 'jar')} saved`,
+    change.spare > 0 && `${plural(change.spare, 'jar')} more to eat, freeze or give`,
+    change.spare < 0 && `${plural(-change.spare, 'jar')} more on the shelf`,
     change.faded > 0.05 && `${change.faded.toFixed(1)} jars’ worth of quality lost`,
     change.faded < -0.05 && `fresher by ${(-change.faded).toFixed(1)} jars’ worth`,
+    change.loads > 0 && more(change.loads, 'load'),
     change.loads < 0 && fewer(-change.loads, 'load'),
     change.days > 0 && more(change.days, 'canning day'),
     change.days < 0 && fewer(-change.days, 'canning day'),
@@ -58,8 +61,12 @@ const WHY: Readonly<Record<JarMove['why'], string>> = {
   'can-by': 'it isn’t in the house then, or it’s past its can-by day',
   'new-jars': 'new in the plan',
   gone: 'the lot is gone',
-  fuller: 'evens out the days',
+  untested: 'the dial needs a test first',
+  'too-long': 'that day is too long now',
+  short: 'jars or lids would be short',
+  room: 'makes room for others',
   'left-out': 'there’s no jar, lid or time left for it',
+  'not-wanted': 'more than you need, or too few for a load',
 }
 
 /** "from Sat 15 Aug to Tue 18 Aug". */

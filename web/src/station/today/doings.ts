@@ -5,14 +5,14 @@ import {
   decideBy,
   dueLots,
   eatBy,
-  jarsWithoutEvening,
+  lotsWithoutEvening,
   soakedFoods,
   STAND_OPEN_MS,
   saidFood,
   foodIdOf,
 } from '@kelvit/core'
 import type { CannerRead, Jar, LoadWithEvents, Lot } from '@kelvit/contract'
-import { useLotBook } from '../../household/facts'
+import { useEveningBook } from '../../household/facts'
 import { usePull } from '../../household/pull'
 import { useSeasonBalance } from '../../household/season-balance'
 import { useHousehold, useToday } from '../../household/session'
@@ -57,7 +57,7 @@ export function useDoings(): readonly Doing[] {
   const loads = useLoads().data ?? []
   const jars = useJars().data ?? []
   const canners = useCanners().data ?? []
-  const book = useLotBook()
+  const book = useEveningBook()
   const balance = useSeasonBalance()
   const pull = usePull()?.jars ?? []
   const today = useToday()
@@ -74,6 +74,7 @@ export function useDoings(): readonly Doing[] {
     standingDoing(loads, clock),
     soakDoing([...planned, ...loadsOn(loads, tomorrow, zone)], tomorrow),
     book && eveningDoing(book),
+    book && spareDoing(book),
     blockedDoing(canners),
     balance && shortDoing(balance),
     plannedDoing(loads, canners, clock),
@@ -182,14 +183,9 @@ function soakDoing(loads: Parameters<typeof soakedFoods>[0], tomorrow: string): 
 /** How far ahead a lot without an evening is spoken of, days. */
 const AHEAD_DAYS = 7
 
-function eveningDoing(book: NonNullable<ReturnType<typeof useLotBook>>): Doing | undefined {
-  const until = addDays(book.today, AHEAD_DAYS)
+function eveningDoing(book: NonNullable<ReturnType<typeof useEveningBook>>): Doing | undefined {
   const due = dueLots(book)
-  const open = book.lots
-    .filter((l) => (l.state === 'in-house' || l.state === 'expected') && l.canBy <= until)
-    .map((lot) => ({ lot, jars: jarsWithoutEvening(book, lot) }))
-    .filter(({ jars }) => jars > 0)
-    .sort((a, b) => a.lot.canBy.localeCompare(b.lot.canBy))
+  const open = soonWithoutEvening(book).filter(({ wanted }) => wanted > 0)
   const [first] = open
   if (!first) return undefined
   const foods = [...new Set(open.map(({ lot }) => lot.foodId))]
@@ -198,10 +194,33 @@ function eveningDoing(book: NonNullable<ReturnType<typeof useLotBook>>): Doing |
     key: 'no-evening',
     rim: due.length > 0 ? 'stop' : 'due',
     title: `${capital(names(foods))} ${one ? 'isn’t' : 'aren’t'} scheduled`,
-    about: open.map(({ lot, jars }) => withoutEvening(lot, jars)).join(' · '),
+    about: open.map(({ lot, wanted }) => withoutEvening(lot, wanted)).join(' · '),
     to: due[0] ? `/stove/plan?lot=${due[0].id}` : '/season',
     action: due[0] ? 'Plan a load' : 'Find evenings',
   }
+}
+
+/** What is more than the household needs, or too little for a load: its other ends. */
+function spareDoing(book: NonNullable<ReturnType<typeof useEveningBook>>): Doing | undefined {
+  const open = soonWithoutEvening(book).filter(
+    ({ lot, spare }) => spare > 0 && lot.state === 'in-house',
+  )
+  const [first] = open
+  if (!first) return undefined
+  return {
+    key: 'spare',
+    rim: 'plain',
+    title: `Eat, freeze or give: ${names([...new Set(open.map(({ lot }) => lot.foodId))])}`,
+    about: `${open.map(({ lot, spare }) => withoutEvening(lot, spare)).join(' · ')}. That’s more than you need, or too few for a load.`,
+    to: `/harvest/lot/${first.lot.id}`,
+    action: 'Open the lot',
+    quiet: true,
+  }
+}
+
+const soonWithoutEvening = (book: NonNullable<ReturnType<typeof useEveningBook>>) => {
+  const until = addDays(book.today, AHEAD_DAYS)
+  return lotsWithoutEvening(book).filter(({ lot }) => lot.canBy <= until)
 }
 
 const withoutEvening = (lot: Lot, jars: number): string =>

@@ -1,12 +1,5 @@
 import { paths, type LoadWithEvents } from '@kelvit/contract'
-import {
-  costOf,
-  countJars,
-  movesBetween,
-  datedPortions,
-  moveLoad,
-  type JarSize,
-} from '@kelvit/core'
+import { costOf, countJars, moveLoad, withStep, type JarSize } from '@kelvit/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useTakeBack } from '../../../household/take-back'
@@ -24,8 +17,9 @@ import { LoadDetail } from './load-detail'
 import { PlanningPanel, Proposal } from './proposal'
 import { LoadList } from './load-list'
 import { ribbonDays, ribbonLoads, ribbonLots } from './ribbon-data'
+import { OnTheShelf } from './on-the-shelf'
 import { Legend, Notes, Runout } from './side-panels'
-import { usePlanner } from './use-planner'
+import { usePlanner, type Planning } from './use-planner'
 import { useSavePlan } from './use-save-plan'
 import { costWords, refusalOf } from '../words'
 
@@ -43,7 +37,17 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   const [chosen, setChosen] = useState<string | null>(null)
   const navigate = useNavigate()
   const { planning } = planner
-  const proposed = planning.state === 'done' ? planning.best.plan : null
+  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set())
+  const proposed = useMemo(
+    () =>
+      planning.state === 'done'
+        ? planning.steps.reduce(
+            (p, s, i) => (taken.has(i) ? withStep(p, s) : p),
+            planning.best.plan,
+          )
+        : null,
+    [planning, taken],
+  )
   const plan = proposed ?? view.plan
   const pinned = view.plan.loads.filter((l) => l.pinned)
   const cost = useMemo(() => costOf(model, plan), [model, plan])
@@ -73,7 +77,10 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
             <Button
               look="main"
               disabled={planning.state === 'running' || model.lots.length === 0}
-              onClick={() => planner.run(view.records, view.plan.loads)}
+              onClick={() => {
+                setTaken(new Set())
+                planner.run(view.records, view.plan.loads)
+              }}
             >
               {view.plan.loads.length === 0 ? 'Plan the season' : 'Plan again'}
             </Button>
@@ -82,19 +89,21 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
       }
     >
       <PlanningPanel planning={planning} stop={planner.stop} forget={planner.forget} />
-      {planning.state === 'done' && (
+      {planning.state === 'done' && proposed && (
         <Proposal
           view={view}
-          best={planning.best}
-          proof={planning.proof}
-          moves={movesBetween(
-            model,
-            datedPortions(model, view.plan),
-            datedPortions(model, planning.best.plan),
-          )}
+          plan={proposed}
+          steps={planning.steps}
+          chosen={taken}
+          choose={(step, on) => {
+            const next = new Set(taken)
+            if (on) next.add(step)
+            else next.delete(step)
+            setTaken(next)
+          }}
           saving={saving}
           accept={() =>
-            void save(model, planning.best.plan, view.stored).then((ok) => ok && planner.forget())
+            void save(model, proposed, view.stored).then((ok) => ok && planner.forget())
           }
           leave={planner.forget}
         />
@@ -135,16 +144,18 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
       </Panel>
       <LoadList loads={drawn.loads} days={drawn.days} canners={model.canners.map((c) => c.name)} />
       <Notes view={view} plan={plan} />
+      <OnTheShelf view={view} plan={plan} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-        <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning)} />
+        <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning, taken)} />
         <Runout view={view} plan={plan} mayPlan={mayPlan} />
       </div>
     </Sheet>
   )
 }
 
-const proofOf = (p: ReturnType<typeof usePlanner>['planning']) =>
-  p.state === 'done' ? p.proof : null
+/** The proof is of the plan with every step. */
+const proofOf = (p: Planning, taken: ReadonlySet<number>) =>
+  p.state === 'done' && taken.size === p.steps.length ? p.proof : null
 
 /** "161 quarts and 46 pints". */
 function jarWords(view: SeasonView, plan: SeasonView['plan']): string {

@@ -1,5 +1,6 @@
 import type { LoadWithEvents } from '@kelvit/contract'
 import {
+  openOf,
   countJars,
   dayLengths,
   fixedTimes,
@@ -108,12 +109,12 @@ export const lotName = (lot: Pick<SeasonLot, 'foodId' | 'jar' | 'jars'>): string
 /** Every lot with the days its jars are canned, those that come first on top. */
 export function ribbonLots(view: SeasonView, plan: SeasonPlan): readonly RibbonLot[] {
   const { model } = view.season
+  const { lost, spare } = openOf(model, plan)
   return model.lots
     .map((lot, index): RibbonLot => {
       const mine = plan.loads.flatMap((l) =>
         l.portions.filter((p) => p.lot === index).map((p) => ({ day: l.day, jars: p.jars })),
       )
-      const placed = mine.reduce((n, m) => n + m.jars, 0)
       return {
         id: lot.id,
         name: lotName(lot),
@@ -121,7 +122,8 @@ export function ribbonLots(view: SeasonView, plan: SeasonPlan): readonly RibbonL
         due: lot.due,
         tint: tintOf(lot.foodId),
         expected: lot.arrived > 0,
-        lost: Math.max(0, lot.jars - placed),
+        lost: lost[index] ?? 0,
+        spare: spare[index] ?? 0,
         pips: [...new Set(mine.map((m) => m.day))].sort((a, b) => a - b),
       }
     })

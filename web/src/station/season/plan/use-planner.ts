@@ -1,4 +1,4 @@
-import type { SeasonRecords, PlanLoad, Proof } from '@kelvit/core'
+import type { SeasonRecords, PlanLoad, PlanStep, Proof } from '@kelvit/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Answer, SearchProgress } from '../../../worker/messages'
 import { heard, withSeason } from '../../../worker/season'
@@ -7,7 +7,12 @@ import { heard, withSeason } from '../../../worker/season'
 export type Planning =
   | { readonly state: 'idle' }
   | { readonly state: 'running'; readonly share: number; readonly best: Answer | null }
-  | { readonly state: 'done'; readonly best: Answer; readonly proof: Proof | null }
+  | {
+      readonly state: 'done'
+      readonly best: Answer
+      readonly steps: readonly PlanStep[]
+      readonly proof: Proof | null
+    }
   | { readonly state: 'failed'; readonly sentence: string }
 
 /** Plans in a worker, so that the page never stands still; can be stopped with the best so far. */
@@ -33,7 +38,7 @@ export function usePlanner() {
     end.current?.()
     setPlanning((p) =>
       p.state === 'running' && p.best
-        ? { state: 'done', best: p.best, proof: null }
+        ? { state: 'done', best: p.best, steps: [], proof: null }
         : { state: 'idle' },
     )
   }

@@ -1,0 +1,1 @@
+ALTER TABLE "needs" ADD COLUMN "put_up_all" boolean DEFAULT false NOT NULL;
