@@ -97,6 +97,7 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
 }) => {
   await enterDemo(page)
   await page.goto('/season/hours')
+  await page.getByRole('button', { name: 'Type the times' }).click()
   await page.getByLabel('Wednesday from').fill('18:00')
   await page.getByLabel('Wednesday until').fill('17:00')
   await page.getByLabel('Monday from').focus()
@@ -115,6 +116,23 @@ test('the kitchen’s hours: a weekday, an odd day, a calendar that cannot be re
   await page.getByRole('radio', { name: /^Short evenings/ }).check()
   await expect(page.getByText('Saved. Plan again').first()).toBeVisible()
   await page.reload()
+  // Painted, the evening goes over midnight; its end moves by the keys as well.
+  const until = page.getByRole('slider', { name: 'Wednesday, until' })
+  await expect(until).toHaveAttribute('aria-valuetext', '1:00 am')
+  await until.press('ArrowLeft')
+  await expect(until).toHaveAttribute('aria-valuetext', '12:30 am')
+  await until.press('ArrowRight')
+  await expect(until).toHaveAttribute('aria-valuetext', '1:00 am')
+  // Dragged over, another day gets its hours.
+  const monday = page.getByRole('slider', { name: 'Monday, from' })
+  const strip = (await monday.locator('..').boundingBox())!
+  await page.mouse.move(strip.x + strip.width * 0.61, strip.y + 20)
+  await page.mouse.down()
+  await page.mouse.move(strip.x + strip.width * 0.74, strip.y + 20, { steps: 4 })
+  await page.mouse.up()
+  await expect(monday).toHaveAttribute('aria-valuetext', '6:00 pm')
+  await page.getByRole('button', { name: 'Type the times' }).click()
+  await expect(page.getByLabel('Monday until')).toHaveValue('9:00 pm')
   await expect(page.getByLabel('Wednesday until')).toHaveValue('1:00 am')
   await expect(page.getByRole('radio', { name: /^Short evenings/ })).toBeChecked()
 

@@ -80,21 +80,21 @@ export default defineConfig({
             {
               // What Today needs besides, which would be six small files.
               name: 'often',
-              test: /\/core\/src\/(load\/now|book\/(need-view|season-supplies|supplies|stock)|pantry\/fate)/,
+              test: /\/core\/src\/(load\/now|book\/(need-view|wants|lots|season-supplies|supplies|stock)|pantry\/fate)/,
               includeDependenciesRecursively: false,
             },
             {
               name: 'often',
               // The first page asks nothing of a mixed jar. Only leave out what no module of this
               // file imports: two files that import each other run too early and no page opens.
-              test: /\/(core|contract)\/src\/(?!method\/(ingredient|mixed-jar|jar-of|spoken|described|data\/names)|harvest\/(answer|line|how-much|money|price|measure|complaint)|answers\/|load\/(ways|capacity))/,
+              test: /\/(core|contract)\/src\/(?!method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(answer|line|how-much|money|price|measure|complaint)|answers\/|load\/(ways|capacity))/,
               minShareCount: 12,
               includeDependenciesRecursively: false,
             },
             {
               // Small parts of many pages: each file more costs every page its name.
               name: 'drawn',
-              test: /\/web\/src\/(household\/(tints|portion-words)|ui\/use-width|chart\/stage-names)\.ts$/,
+              test: /\/web\/src\/(household\/(tints|portion-words|season-balance|supply-words|set-aside)|ui\/(use-width|clock-text)|chart\/stage-names)\.tsx?$/,
               includeDependenciesRecursively: false,
             },
             {
@@ -104,7 +104,7 @@ export default defineConfig({
             },
             {
               name: 'mixed',
-              test: /\/core\/src\/(method\/(ingredient|mixed-jar|jar-of|spoken|described|data\/names)|harvest\/(line|how-much|money|price|measure|complaint)|load\/(ways|capacity))/,
+              test: /\/core\/src\/(method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(line|how-much|money|price|measure|complaint)|load\/(ways|capacity))/,
               minShareCount: 4,
               includeDependenciesRecursively: false,
             },

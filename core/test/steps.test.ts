@@ -50,7 +50,7 @@ function taken(seed: number) {
   const mended = last(repair(model, [], 1, from))
   return { base, plan, shut, from, model, mended, better: last(improve(model, [], 1, { heats: 2 }, mended.loads)) } // prettier-ignore
 }
-const seasons = [31, 32, 33].map(taken)
+const seasons = [31, 33, 34].map(taken)
 
 describe('one evening taken', () => {
   test('moves hardly more jars than it held, and keeps to every rule', () => {

@@ -3,7 +3,7 @@
 import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { Gauge, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
-import { gaugeScale, asEvents, foldLoad, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core'
+import { asEvents, foldLoad, gaugeScale, inspectionFor, judgeLoad, learnTimes, type LoadSetup } from '@kelvit/core' // prettier-ignore
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { describe, expect, test, vi } from 'vitest'
@@ -221,14 +221,45 @@ describe('the trace', () => {
 })
 
 test.each([
-  ['us', '−3−2−10+1+2+3 psi', '1 psi high'],
-  ['metric', '−21−14−70+7+14+21 kPa', '7 kPa high'],
-] as const)('how far a dial is off stands in the units of the house: %s', (units, marks, told) => {
+  ['us', '1 psi high', '3 in'],
+  ['metric', '7 kPa high', '7.6 cm'],
+] as const)('how far a dial is off stands in the units of the house: %s', (units, told, water) => {
   const lastTest = { testedOn: '2026-05-02', errorPsi: unit.psi(1) }
   const of = canner({ gauge: 'dial', regulatedBy: 'dial', lastTest })
   show(<CannerPanel canner={of} />, { lists: { gauges: [] }, house: { ...household, units } })
-  const face = screen.getByRole('img', { name: `The dial reads ${told}` })
-  expect(face.textContent).toBe(marks)
+  const drawing = screen.getByRole('img', { name: /cut open/ })
+  expect(drawing.textContent).toContain(told)
+  expect(drawing.getAttribute('aria-label')).toContain(water)
+})
+
+describe('a canner cut open', () => {
+  const drawn = (more: Parameters<typeof canner>[0] = {}) => {
+    show(<CannerPanel canner={canner(more)} />, { lists: { gauges: [] } })
+    return screen.getByRole('img', { name: /cut open/ })
+  }
+  test('holds as many jars as its manual says, of the size that is chosen', () => {
+    const jars = (): number => screen.getByRole('img', { name: /cut open/ }).querySelectorAll('g[opacity]').length // prettier-ignore
+    const takes = (size: 'pint' | 'quart') => unit.capacityFor(canner().capacity, size, 'regular')
+    drawn()
+    expect(jars()).toBe(takes('quart'))
+    fireEvent.click(screen.getByRole('button', { name: `${takes('pint')} pints` }))
+    expect(jars()).toBe(takes('pint'))
+  })
+  test('marks what is wrong on the part, and an overdue dial on the dial', () => {
+    const gasket = inspectionFor('gasket').find((p) => p.id === 'gasket')!
+    const wrong = drawn({
+      defects: [gasket.wrong],
+      blocks: [{ reason: 'inspection-failed', sentence: gasket.wrong }],
+    })
+    expect(wrong.getAttribute('aria-label')).toMatch(/Wrong: seal/)
+    expect(wrong.textContent).toContain('✗ seal')
+    cleanup()
+    const due = drawn({
+      ...{ gauge: 'dial', regulatedBy: 'dial', lastTest: null },
+      blocks: [{ reason: 'dial-untested', sentence: 'Test it.' }],
+    })
+    expect(due.textContent).toMatch(/untested.*✗ dial test/)
+  })
 })
 
 describe('a canner’s times under Gear', () => {

@@ -175,6 +175,7 @@ test('what is typed into a weekday stands when the change before it arrives, and
     )
   })
   const box = (name: string) => screen.getByLabelText<HTMLInputElement>(name)
+  fireEvent.click(screen.getByRole('button', { name: 'Type the times' }))
   const until = box('Wednesday until')
   const type = (what: string): void => {
     until.focus()

@@ -60,33 +60,54 @@ export interface Forecast {
   readonly saving: number | null
 }
 
+/** A jar on the shelf and the day on which its turn comes. */
+export interface JarAhead {
+  /** ISO plain date; null when it is never eaten. */
+  readonly eatenOn: string | null
+  readonly bestBy: string
+  /** Past its best by then, or now. */
+  readonly late: boolean
+}
+
 /**
- * The jars of a food eaten oldest first at an even rate: jar i at i ÷ rate weeks from today.
+ * When the turn of each jar of a food comes: oldest first at an even rate, jar i at i ÷ rate
+ * weeks from today.
+ * @param bestBys the jars' best-by days, ISO. @param rate jars a week, at least 0.
+ */
+export const jarsAhead = (
+  bestBys: readonly string[],
+  today: string,
+  rate: number,
+): readonly JarAhead[] =>
+  [...bestBys].sort().map((bestBy, i): JarAhead => {
+    const eatenOn = rate === 0 ? null : addDays(today, Math.ceil(((i + 1) / rate) * 7))
+    return { eatenOn, bestBy, late: bestBy < today || eatenOn === null || eatenOn > bestBy }
+  })
+
+/**
+ * The jars of a food eaten oldest first at an even rate.
  * @param bestBys the jars' best-by days, ISO.
  * @param rate jars a week, at least 0.
  * @throws RangeError for a rate that is negative or no number.
  */
 export function forecast(bestBys: readonly string[], today: string, rate: number): Forecast {
   if (!(rate >= 0)) throw new RangeError('a rate is at least 0 jars a week')
-  const days = [...bestBys].sort()
-  const eatenOn = (i: number): string | null =>
-    rate === 0 ? null : addDays(today, Math.ceil(((i + 1) / rate) * 7))
-  const pastBest = days.filter((d) => d < today).length
+  const jars = jarsAhead(bestBys, today, rate)
+  const pastBest = jars.filter((j) => j.bestBy < today).length
   let late = 0
   let lateFrom: string | null = null
   let saving = 0
-  days.forEach((bestBy, i) => {
-    if (bestBy < today) return
-    const on = eatenOn(i)
-    saving = Math.max(saving, ((i + 1) * 7) / Math.max(7, daysBetween(today, bestBy)))
-    if (on !== null && on <= bestBy) return
+  jars.forEach((jar, i) => {
+    if (jar.bestBy < today) return
+    saving = Math.max(saving, ((i + 1) * 7) / Math.max(7, daysBetween(today, jar.bestBy)))
+    if (!jar.late) return
     late++
-    lateFrom ??= bestBy
+    lateFrom ??= jar.bestBy
   })
   return {
-    jars: days.length,
+    jars: jars.length,
     rate,
-    runsOut: days.length === 0 ? null : eatenOn(days.length - 1),
+    runsOut: jars.at(-1)?.eatenOn ?? null,
     pastBest,
     late,
     lateFrom,

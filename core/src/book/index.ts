@@ -31,11 +31,13 @@ export {
 export {
   adviceOn,
   forecast,
+  jarsAhead,
   stockAhead,
   useRate,
   weeksOfUse,
   type Advice,
   type Forecast,
+  type JarAhead,
 } from './forecast'
 export {
   datesOfCome,

@@ -35,3 +35,43 @@ export function estimateCapacity(
   const layers = Math.floor(innerHeightIn / (jar.heightIn + RACK_IN))
   return layers * jarsInLayer(innerDiameterIn, across)
 }
+
+/** Where a jar stands in a canner that is looked at from the side. */
+export interface JarPlace {
+  /** From the middle, inches. */
+  readonly x: number
+  /** From 0, at the far wall, to 1, at the near one. */
+  readonly near: number
+}
+
+/** More jars of a layer than this stand in two rings, more than that with three in the middle. */
+const ONE_RING = 6
+const ONE_INSIDE = 9
+
+/** So many places on a circle, turned a little so that none hides another. */
+const ring = (n: number, radius: number, turn: number): readonly JarPlace[] =>
+  Array.from({ length: n }, (_, i): JarPlace => {
+    const angle = turn + (2 * Math.PI * i) / n
+    return { x: radius * Math.cos(angle), near: (1 + Math.sin(angle)) / 2 }
+  })
+
+/**
+ * How a canner's jars stand, layer by layer from the bottom, those at the far wall first: as
+ * many as the manual says, for a drawing.
+ * @param acrossIn diameter of a jar, inches.
+ */
+export function jarPlaces(
+  jars: number,
+  innerDiameterIn: number,
+  acrossIn: number,
+): readonly (readonly JarPlace[])[] {
+  if (jars <= 0) return []
+  const layers = Math.max(1, Math.round(jars / Math.max(1, jarsInLayer(innerDiameterIn, acrossIn))))
+  return Array.from({ length: layers }, (_, layer) => {
+    const n = Math.floor(jars / layers) + (layer < jars % layers ? 1 : 0)
+    const inside = n <= ONE_RING ? 0 : n <= ONE_INSIDE ? 1 : 3
+    const outer = ring(n - inside, n === 1 ? 0 : (innerDiameterIn - acrossIn) / 2, 0.35)
+    const inner = ring(inside, inside === 1 ? 0 : acrossIn / Math.sqrt(3), 0.9)
+    return [...outer, ...inner].sort((a, b) => a.near - b.near)
+  })
+}

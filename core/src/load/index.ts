@@ -88,7 +88,7 @@ export type {
   StageMinutes,
 } from './types'
 export { offerWays, whyNoWay, type Way, type WayCanner } from './ways'
-export { estimateCapacity } from './geometry'
+export { estimateCapacity, jarPlaces, type JarPlace } from './geometry'
 export { inspectionFor, type InspectionPoint } from './inspection'
 export { tellingReadings, type GaugeReading } from './telling'
 export { nameAfter, recordLines, stageTimes, type RecordLine } from './record'

@@ -28,7 +28,20 @@ const TOP = 26
 const HOURS = 46
 const GAP = 12
 const LEAST = 30
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+export const MONTHS = [
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
+]
 
 /** In which week each month of the year begins. */
 const monthsOf = (weeks: readonly string[], year: number) =>

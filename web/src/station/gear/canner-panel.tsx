@@ -1,17 +1,17 @@
 import { History } from '../../household/history'
 import { type CannerRead } from '@kelvit/contract'
 import {
-  psi,
   capacityFor,
+  countJars,
   DIAL_TEST_DAYS,
   daysBetween,
   JAR_SIZES,
-  jarName,
   dialWords,
-  gaugeScale,
   showLength,
+  type JarSize,
 } from '@kelvit/core'
 import { useState } from 'react'
+import { CannerDrawing } from '../../chart/canner-drawing'
 import { useHousehold, useToday } from '../../household/session'
 import { showDate } from '../../household/words'
 import { Button } from '../../ui/button'
@@ -45,7 +45,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
       {canner.blocks.map((b) => (
         <Caution key={b.sentence}>{b.sentence}</Caution>
       ))}
-      {dial ? <GaugeFace error={canner.lastTest?.errorPsi ?? null} /> : null}
+      <CutAway canner={canner} />
       <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
         <dt className="text-ink-soft">Regulated by</dt>
         <dd>
@@ -62,20 +62,6 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             </dd>
           </>
         )}
-        <dt className="text-ink-soft">Takes</dt>
-        <dd>
-          {JAR_SIZES.map(
-            (s) =>
-              [
-                s,
-                capacityFor(canner.capacity, s, 'regular') ||
-                  capacityFor(canner.capacity, s, 'wide'),
-              ] as const,
-          )
-            .filter(([, n]) => n > 0)
-            .map(([s, n]) => `${n} ${jarName(s)}`)
-            .join(', ')}
-        </dd>
         <dt className="text-ink-soft">Water</dt>
         <dd>
           {showLength(canner.waterIn, units)}, by its manual{canner.manual && ` (${canner.manual})`}
@@ -165,56 +151,33 @@ function Times({ canner }: { readonly canner: CannerRead }) {
   )
 }
 
-/** Where the needle stands when the true pressure is right, and how far off it may be. */
-function GaugeFace({ error }: { readonly error: number | null }) {
+const takes = ({ capacity }: CannerRead, size: JarSize): number =>
+  capacityFor(capacity, size, 'regular') || capacityFor(capacity, size, 'wide')
+
+/** The canner cut open, with the jars of one size in it. */
+function CutAway({ canner }: { readonly canner: CannerRead }) {
   const { units } = useHousehold().household
-  const gauge = gaugeScale(units)
-  const x = (e: number): number => 160 + e * 45
-  const at = error === null ? null : Math.max(-3.2, Math.min(3.2, error))
+  const sizes = JAR_SIZES.filter((s) => takes(canner, s) > 0)
+  const [chosen, setChosen] = useState<JarSize>()
+  const jar = chosen ?? sizes.at(-1) ?? 'quart'
   return (
-    <svg
-      viewBox="0 0 320 58"
-      className="w-full max-w-96"
-      role="img"
-      aria-label={
-        error === null ? 'No test on record' : `The dial reads ${dialWords(psi(error), units)}`
-      }
-    >
-      <rect
-        x={x(-2)}
-        y={14}
-        width={x(2) - x(-2)}
-        height={14}
-        rx={7}
-        fill="var(--brine)"
-        opacity={0.25}
-      />
-      {[-3, -2, -1, 0, 1, 2, 3].map((t) => (
-        <g key={t}>
-          <line
-            x1={x(t)}
-            x2={x(t)}
-            y1={14}
-            y2={28}
-            stroke="var(--ink-soft)"
-            strokeWidth={t === 0 ? 2 : 1}
-          />
-          <text
-            x={x(t)}
-            y={46}
-            textAnchor="middle"
-            fontSize={12.5}
-            className="tabular"
-            fill="var(--ink-soft)"
-          >
-            {`${t > 0 ? '+' : t < 0 ? '−' : ''}${gauge.off(t)}`}
-            {t === 3 ? ` ${gauge.unit}` : ''}
-          </text>
-        </g>
-      ))}
-      {at !== null && (
-        <circle cx={x(at)} cy={21} r={8} fill={Math.abs(at) > 2 ? 'var(--beet)' : 'var(--ink)'} />
+    <div>
+      <CannerDrawing canner={canner} jar={jar} units={units} />
+      {sizes.length > 1 && (
+        <div role="group" aria-label="Jars in the drawing" className="flex flex-wrap gap-1.5">
+          {sizes.map((s) => (
+            <Button
+              key={s}
+              size="small"
+              look={s === jar ? 'plain' : 'quiet'}
+              aria-pressed={s === jar}
+              onClick={() => setChosen(s)}
+            >
+              {countJars(takes(canner, s), s)}
+            </Button>
+          ))}
+        </div>
       )}
-    </svg>
+    </div>
   )
 }

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
+import { CountedJars } from '../../chart/counted-jars'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural } from '../../household/words'
@@ -91,7 +92,8 @@ function OneShelf({
       <Panel label="Recorded here">
         <h2 className="mb-1">What should be here</h2>
         <p className="mb-2 text-ink-soft">
-          Count each kind. Kinds you skip don’t change. If there are fewer, we remove the oldest.
+          Touch the last jar that is there, or type the number. Kinds you skip don’t change. If
+          there are fewer, we remove the oldest.
         </p>
         {kinds.length === 0 && <p className="py-3">No jars are recorded here.</p>}
         <ul>
@@ -191,13 +193,8 @@ function KindLine({
   const more = counted === undefined ? 0 : Math.max(0, counted - kind.jars.length)
   const gone = kind.jars.filter((j) => !seen.includes(j.id)).slice(0, fewer)
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rim py-2.5 first:border-0">
+    <li className="grid items-center gap-x-6 gap-y-2 border-t border-rim py-3 first:border-0 md:grid-cols-[minmax(0,1fr)_auto]">
       <span className="flex items-center gap-3">
-        <span
-          aria-hidden
-          className="h-6 w-3.5 rounded-sm"
-          style={{ background: tintOf(kind.foodId) }}
-        />
         <span className="leading-snug">
           <strong>
             {countJars(kind.jars.length, kind.jar)} {saidFood(kind.foodId)}
@@ -227,6 +224,15 @@ function KindLine({
           onChange={count}
         />
       </span>
+      <div className="md:col-span-2">
+        <CountedJars
+          expected={kind.jars.length}
+          counted={counted}
+          tint={tintOf(kind.foodId)}
+          name={shortFood(kind.foodId)}
+          count={count}
+        />
+      </div>
     </li>
   )
 }

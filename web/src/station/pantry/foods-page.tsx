@@ -1,7 +1,8 @@
-import { shortFood } from '@kelvit/core'
+import { jarsAhead, shortFood } from '@kelvit/core'
 import type { Jar } from '@kelvit/contract'
 import type { FoodStock } from '@kelvit/core'
 import { Link } from 'react-router'
+import { JarsAhead, MonthsAhead } from '../../chart/jars-ahead'
 import { useFoodStocks } from '../../household/food-stock'
 import { useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
@@ -15,6 +16,7 @@ import { aWeek, lastingWords } from './food-page'
 /** Every food on the shelf: how many jars, how fast they go, and how that ends. */
 export function Page() {
   const stocks = useFoodStocks()
+  const today = useToday()
   return (
     <Sheet
       question="How long will it last?"
@@ -30,9 +32,20 @@ export function Page() {
       )}
       {stocks && stocks.length > 0 && (
         <Panel label="Every food">
+          <p className="mb-3 text-[15px] text-ink-soft">
+            Each jar is drawn in the week when its turn comes.{' '}
+            <span
+              aria-hidden
+              className="mx-1 inline-block h-[13px] w-[9px] rounded-[2px] border border-ink/50 align-[-2px] bg-[repeating-linear-gradient(45deg,var(--squash)_0_2px,var(--crock)_2px_5px)]"
+            />{' '}
+            will be past its best by then.
+          </p>
+          <div className="hidden md:ml-[10.75rem] md:block">
+            <MonthsAhead today={today} />
+          </div>
           <ul>
             {stocks.map((s) => (
-              <Line key={s.foodId} stock={s} most={Math.max(...stocks.map((x) => x.jars.length))} />
+              <Line key={s.foodId} stock={s} today={today} />
             ))}
           </ul>
         </Panel>
@@ -41,43 +54,44 @@ export function Page() {
   )
 }
 
-/** One food as a bar of its jars: those that pass their best hatched at its end. */
-function Line({ stock, most }: { readonly stock: FoodStock<Jar>; readonly most: number }) {
-  const today = useToday()
-  const { forecast } = stock
-  const late = (forecast?.late ?? 0) + (forecast?.pastBest ?? 0)
-  const share = (n: number): string => `${(n / most) * 100}%`
+/** One food: its jars along the weeks, and how that ends. */
+function Line({ stock, today }: { readonly stock: FoodStock<Jar>; readonly today: string }) {
+  const { rate, need, jars } = stock
+  const ahead =
+    rate === null
+      ? []
+      : jarsAhead(
+          jars.map((j) => j.bestBy),
+          today,
+          rate,
+        )
+  const words = lastingWords(stock, today)
   return (
-    <li className="grid items-center gap-x-5 gap-y-1 border-t border-rim py-3 first:border-0 md:grid-cols-[13rem_1fr_24rem]">
+    <li className="grid gap-x-5 gap-y-1 border-t border-rim py-3 first:border-0 md:grid-cols-[9.5rem_minmax(0,1fr)]">
       <Link
         to={`/pantry/food/${stock.foodId}`}
         className="content-center font-semibold text-kettle underline md:min-h-11"
       >
         {shortFood(stock.foodId)}
       </Link>
-      <span className="flex items-center gap-2" aria-hidden>
-        <span className="flex h-5 grow overflow-hidden rounded-sm bg-rim/30">
-          <span
-            style={{ width: share(stock.jars.length - late), background: tintOf(stock.foodId) }}
+      <div className="min-w-0">
+        {rate !== null && (
+          <JarsAhead
+            jars={ahead}
+            today={today}
+            tint={tintOf(stock.foodId)}
+            harvest={need?.nextHarvestOn}
+            label={`${plural(jars.length, 'jar')}. ${words}`}
           />
-          <span
-            style={{
-              width: share(late),
-              background:
-                'repeating-linear-gradient(45deg, var(--squash) 0 3px, var(--crock) 3px 7px)',
-            }}
-          />
-        </span>
-      </span>
-      <span className="text-[15px] leading-snug">
-        <span className="tabular">
-          {plural(stock.jars.length, 'jar')}
-          {stock.rate !== null && `, ${aWeek(stock.rate)}`}
-        </span>
-        <span className={`block ${stock.advice.length > 0 ? 'text-squash' : 'text-ink-soft'}`}>
-          {lastingWords(stock, today)}
-        </span>
-      </span>
+        )}
+        <p className="mt-1 text-[15px] leading-snug">
+          <span className="tabular">
+            {plural(jars.length, 'jar')}
+            {rate !== null && `, ${aWeek(rate)}`}.
+          </span>{' '}
+          <span className={stock.advice.length > 0 ? 'text-squash' : 'text-ink-soft'}>{words}</span>
+        </p>
+      </div>
     </li>
   )
 }

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { useBusyTimes, useKitchenExceptions, useKitchenHours } from '../../../sync/queries'
 import { useHousehold } from '../../../household/session'
-import { ButtonLink } from '../../../ui/button'
+import { Button, ButtonLink } from '../../../ui/button'
 import { cx } from '../../../ui/cx'
 import { NumberField } from '../../../ui/number-field'
 import { Page as Sheet } from '../../../ui/page'
@@ -17,6 +17,7 @@ import { FeedPanel } from './feed-panel'
 import { typedSince, useInTurn } from '../../../household/in-turn'
 import { HouseholdPanels } from './household-panels'
 import { OddDays } from './odd-days'
+import { HoursAxis, PaintedDay } from './painted-day'
 
 /** Day, from, until, people; on a phone the day is short, so that a time fits with its am or pm. */
 const COLUMNS =
@@ -54,23 +55,43 @@ export function Page() {
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 
+/** Day, the strip of its hours, people. */
+const PAINTED =
+  'grid grid-cols-[2.3rem_minmax(0,1fr)_3.2rem] gap-2 sm:grid-cols-[3rem_1fr_4.6rem] sm:gap-3'
+
 function Week({ rows, may }: { readonly rows: readonly KitchenHoursRow[]; readonly may: boolean }) {
+  const [typing, setTyping] = useState(false)
   return (
     <Panel label="Week by week">
-      <h2 className="mb-1">Week by week</h2>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 className="mb-1">Week by week</h2>
+        <Button size="small" look="quiet" aria-pressed={typing} onClick={() => setTyping(!typing)}>
+          {typing ? 'Paint the week' : 'Type the times'}
+        </Button>
+      </div>
       <p className="mb-3 text-[15px] text-ink-soft">
-        From starting prep to the last jar out. Leave days without canning empty.
+        {typing
+          ? 'From starting prep to the last jar out. Leave days without canning empty.'
+          : 'Drag over a day to paint the hours, from starting prep to the last jar out.'}
       </p>
-      <div aria-hidden className={cx(COLUMNS, 'text-sm text-ink-soft')}>
+      <div aria-hidden className={cx(typing ? COLUMNS : PAINTED, 'text-sm text-ink-soft')}>
         <span />
-        <span>from</span>
-        <span>until</span>
+        {typing ? (
+          <>
+            <span>from</span>
+            <span>until</span>
+          </>
+        ) : (
+          <HoursAxis />
+        )}
         <span>people</span>
       </div>
       <ul>
         {WEEKDAYS.map((name, i) => {
           const row = rows.find((r) => r.weekday === i + 1)
-          return <Weekday key={name} name={name} weekday={i + 1} row={row} may={may} />
+          return (
+            <Weekday key={name} name={name} weekday={i + 1} row={row} may={may} typing={typing} />
+          )
         })}
       </ul>
     </Panel>
@@ -82,6 +103,8 @@ interface WeekdayProps {
   readonly weekday: number
   readonly row: KitchenHoursRow | undefined
   readonly may: boolean
+  /** The times are typed instead of painted. */
+  readonly typing: boolean
 }
 
 interface Times {
@@ -98,7 +121,7 @@ const timesOf = (row: KitchenHoursRow | undefined): Times => ({
 })
 
 /** One weekday, kept as soon as it is left; what is typed stands whatever arrives meanwhile. */
-function Weekday({ name, weekday, row, may }: WeekdayProps) {
+function Weekday({ name, weekday, row, may, typing }: WeekdayProps) {
   const client = useQueryClient()
   const [typed, setTyped] = useState<Partial<Times>>({})
   const { due, keep } = useInTurn<Times>(
@@ -130,27 +153,60 @@ function Weekday({ name, weekday, row, may }: WeekdayProps) {
   }
   return (
     <li
-      className={cx(COLUMNS, 'items-center border-t border-rim py-2 first:border-0')}
+      className={cx(
+        typing ? COLUMNS : PAINTED,
+        'items-center border-t border-rim py-2 first:border-0',
+      )}
       onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && leave()}
     >
       <span className="font-semibold">
         {name.slice(0, 3)}
-        <span className="hidden sm:inline">{name.slice(3)}</span>
+        {typing && <span className="hidden sm:inline">{name.slice(3)}</span>}
       </span>
-      <TimeInput
-        label={`${name} from`}
-        usual="17:00"
-        value={opens}
-        set={(at) => setTyped({ ...typed, opens: at })}
-        disabled={!may}
-      />
-      <TimeInput
-        label={`${name} until`}
-        usual="21:00"
-        value={closes}
-        set={(at) => setTyped({ ...typed, closes: at })}
-        disabled={!may}
-      />
+      {!typing && (
+        <div className="flex min-w-0 items-center gap-1">
+          <div className="min-w-0 grow">
+            <PaintedDay
+              name={name}
+              opens={opens}
+              closes={closes}
+              may={may}
+              paint={(stretch) =>
+                keep({ ...(stretch ?? { opens: '', closes: '' }), people: people ?? 1 })
+              }
+            />
+          </div>
+          {may && (
+            <Button
+              size="small"
+              look="quiet"
+              aria-label={`${name}: no canning`}
+              disabled={opens === ''}
+              onClick={() => keep({ opens: '', closes: '', people: 1 })}
+            >
+              ✕
+            </Button>
+          )}
+        </div>
+      )}
+      {typing && (
+        <TimeInput
+          label={`${name} from`}
+          usual="17:00"
+          value={opens}
+          set={(at) => setTyped({ ...typed, opens: at })}
+          disabled={!may}
+        />
+      )}
+      {typing && (
+        <TimeInput
+          label={`${name} until`}
+          usual="21:00"
+          value={closes}
+          set={(at) => setTyped({ ...typed, closes: at })}
+          disabled={!may}
+        />
+      )}
       <NumberField
         bare
         whole

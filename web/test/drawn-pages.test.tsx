@@ -1,0 +1,74 @@
+// @vitest-environment jsdom
+// Hours that are painted, jars that are counted by touch, a plan that is bettered step by step.
+import { fireEvent, screen } from '@testing-library/react'
+import { describe, expect, test, vi } from 'vitest'
+import { CountedJars } from '../src/chart/counted-jars'
+import { JarsAhead } from '../src/chart/jars-ahead'
+import { PaintedDay } from '../src/station/season/hours/painted-day'
+import { show, stage } from './show'
+
+stage()
+
+describe('a painted day', () => {
+  const day = (opens = '17:00', closes = '21:30') => {
+    const paint = vi.fn()
+    show(<PaintedDay name="Monday" opens={opens} closes={closes} may paint={paint} />, {})
+    return {
+      paint,
+      slider: (end: string) => screen.getByRole('slider', { name: `Monday, ${end}` }),
+    }
+  }
+  test('moves its ends by the keys, half an hour at a time, also over midnight', () => {
+    const { paint, slider } = day('17:00', '23:30')
+    fireEvent.keyDown(slider('until'), { key: 'ArrowRight' })
+    expect(paint).toHaveBeenLastCalledWith({ opens: '17:00', closes: '24:00' })
+    fireEvent.keyDown(slider('from'), { key: 'ArrowLeft' })
+    expect(paint).toHaveBeenLastCalledWith({ opens: '16:30', closes: '23:30' })
+    fireEvent.keyDown(slider('from'), { key: 'Delete' })
+    expect(paint).toHaveBeenLastCalledWith(null)
+  })
+  test('never ends before it begins, and begins where nobody canned', () => {
+    const { paint, slider } = day('17:00', '18:00')
+    fireEvent.keyDown(slider('from'), { key: 'ArrowRight' })
+    expect(paint).toHaveBeenLastCalledWith({ opens: '17:00', closes: '18:00' })
+    const empty = vi.fn()
+    show(<PaintedDay name="Friday" opens="" closes="" may paint={empty} />, {})
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Friday, from' }), { key: 'ArrowRight' })
+    expect(empty).toHaveBeenLastCalledWith({ opens: '17:00', closes: '21:00' })
+  })
+  test('is only read by those who may not change it', () => {
+    const paint = vi.fn()
+    show(<PaintedDay name="Monday" opens="17:00" closes="21:00" may={false} paint={paint} />, {})
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Monday, from' }), { key: 'ArrowLeft' })
+    expect(paint).not.toHaveBeenCalled()
+  })
+})
+
+test('jars are counted by touching the last one that is there, or by the keys', () => {
+  const count = vi.fn()
+  show(<CountedJars expected={12} counted={undefined} tint="#888" name="Beets" count={count} />, {})
+  const shelf = screen.getByRole('slider', { name: /Beets/ })
+  expect(shelf.getAttribute('aria-valuetext')).toBe('not counted; 12 should be here')
+  // Twelve, and three hollow ones for those that nobody recorded.
+  expect(shelf.children).toHaveLength(15)
+  fireEvent.click(shelf.children[9]!)
+  expect(count).toHaveBeenLastCalledWith(10)
+  fireEvent.click(shelf.children[13]!)
+  expect(count).toHaveBeenLastCalledWith(14)
+  fireEvent.keyDown(shelf, { key: 'ArrowLeft' })
+  expect(count).toHaveBeenLastCalledWith(11)
+  fireEvent.keyDown(shelf, { key: 'Home' })
+  expect(count).toHaveBeenLastCalledWith(0)
+})
+
+test('jars along the weeks: each once, the late ones hatched, the harvest a gate', () => {
+  const jars = [
+    { eatenOn: '2026-08-21', bestBy: '2026-08-20', late: true },
+    { eatenOn: '2026-09-04', bestBy: '2027-08-01', late: false },
+    { eatenOn: null, bestBy: '2027-08-01', late: true },
+  ]
+  show(<JarsAhead jars={jars} today="2026-08-14" tint="rgb(1, 2, 3)" harvest="2027-07-10" label="Beets" />, {}) // prettier-ignore
+  const drawn = [...screen.getByRole('img', { name: 'Beets' }).children] as HTMLElement[]
+  expect(drawn.filter((e) => e.style.background.includes('rgb(1, 2, 3)'))).toHaveLength(1)
+  expect(screen.getByText('harvest')).toBeDefined()
+})
