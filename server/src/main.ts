@@ -16,6 +16,7 @@ import { warmUp } from './heavy/beside'
 import { IDLE_MS, openHouse, type House } from './house/open'
 import { forLog } from './http/errors'
 import { openLive } from './changes/live'
+import { startForgetting } from './changes/forget'
 import { readFor } from './changes/log'
 import type { Deps, Doors } from './http/deps'
 
@@ -47,6 +48,17 @@ function timesOf(said: string): number {
   if (!(times > 0 && Number.isFinite(times)))
     throw new Misconfigured('KELVIT_STRANGERS is not a number above zero')
   return times
+}
+
+/** How long the log keeps every line; a year where nobody says, for ever by 0. */
+const LOG_DAYS = 365
+
+/** @throws Misconfigured for what is no whole number of days. */
+function logDays(said: string | undefined): number {
+  const days = said ? Number(said) : LOG_DAYS
+  if (!Number.isInteger(days) || days < 0)
+    throw new Misconfigured('KELVIT_LOG_DAYS is not a whole number of days')
+  return days
 }
 
 const doorsWith = (hosts: readonly string[]): Doors => ({
@@ -92,6 +104,7 @@ async function main(): Promise<void> {
   }
   const app = makeApp(deps, env.KELVIT_WEB ? resolve(env.KELVIT_WEB) : undefined)
   const quiet = calling && startCaller(deps, calling.pusher)
+  const keepAll = startForgetting(deps, logDays(env.KELVIT_LOG_DAYS))
   const answer = app.callback()
   const listener: RequestListener = (req, res) => void answer(req, res)
   const httpPort = Number(env.PORT ?? 8484)
@@ -106,6 +119,7 @@ async function main(): Promise<void> {
   if (demo && !clock.frozen) renewHourly(db, clock)
   const stop = (): void => {
     quiet?.()
+    keepAll()
     at.house?.close()
     server.close()
     server.closeAllConnections()

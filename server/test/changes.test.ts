@@ -1,5 +1,7 @@
 // The household's log: every write once, in the order of commits, for whoever was away.
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import pg from 'pg'
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
+import { forgetChanges } from '../src/changes/forget'
 import type { Change, ChangesAnswer } from '@kelvit/contract'
 import { id, POLL, startKit, withGear, type Browser, type Kit } from './kit'
 
@@ -258,5 +260,45 @@ describe('the stream', () => {
     await shelve(who, 'Next')
     await expect.poll(() => ear.changes().map((c) => c.seq - before), POLL).toEqual([1, 2])
     ear.stop()
+  })
+})
+
+describe('old lines of the log', () => {
+  /** Dates the log of a household back, as if a year and more had passed since. */
+  const age = async (householdId: string, from: number, to: number): Promise<void> => {
+    const owner = new pg.Client({ connectionString: inject('databaseUrl') })
+    await owner.connect()
+    await owner.query(
+      `update changes set at = '2025-06-01' where household_id = $1 and seq > $2 and seq <= $3`,
+      [householdId, from, to],
+    )
+    await owner.end()
+  }
+  test('go, but who made a row and who changed it last stay, and a device that was away comes right', async () => {
+    const who = await kit.household()
+    const from = await seqOf(who)
+    const [kept, gone] = [id(), id()]
+    await shelve(who, 'One', kept)
+    for (const version of [1, 2, 3, 4])
+      await who.send('PATCH', `/api/shelves/${kept}`, { version, name: `One ${version}` })
+    await shelve(who, 'Two', gone)
+    await who.send('DELETE', `/api/shelves/${gone}`)
+    await age(await householdOf(who), from, await seqOf(who))
+    expect(await forgetChanges(kit, 365)).toBe(3)
+    const { changes } = await logOf(who, `?since=${from}`)
+    expect(changes.map((c) => [c.id, c.version, c.gone])).toEqual([
+      [kept, 1, false],
+      [kept, 5, false],
+      [gone, 1, false],
+      [gone, null, true],
+    ])
+    // Again there is nothing to do, and what is younger is never touched.
+    await who.send('PATCH', `/api/shelves/${kept}`, { version: 5, name: 'Now' })
+    await who.send('PATCH', `/api/shelves/${kept}`, { version: 6, name: 'Now again' })
+    expect(await forgetChanges(kit, 365)).toBe(1)
+    expect((await logOf(who, `?since=${from}`)).changes.map((c) => c.version)).toEqual([1, 1, null, 6, 7]) // prettier-ignore
+  })
+  test('are only taken away by the one function: the application itself may not', async () => {
+    await expect(kit.db.pool.query('delete from changes')).rejects.toThrow(/permission denied/)
   })
 })

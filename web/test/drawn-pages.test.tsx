@@ -1,10 +1,13 @@
 // @vitest-environment jsdom
 // Hours that are painted, jars that are counted by touch, a plan that is bettered step by step.
-import { fireEvent, screen } from '@testing-library/react'
+import { pounds } from '@kelvit/core'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
 import { CountedJars } from '../src/chart/counted-jars'
 import { JarsAhead } from '../src/chart/jars-ahead'
 import { PaintedDay } from '../src/station/season/hours/painted-day'
+import { Pickings } from '../src/station/today/pickings'
+import { lot } from './kit'
 import { show, stage } from './show'
 
 stage()
@@ -71,4 +74,39 @@ test('jars along the weeks: each once, the late ones hatched, the harvest a gate
   const drawn = [...screen.getByRole('img', { name: 'Beets' }).children] as HTMLElement[]
   expect(drawn.filter((e) => e.style.background.includes('rgb(1, 2, 3)'))).toHaveLength(1)
   expect(screen.getByText('harvest')).toBeDefined()
+})
+
+describe('are they in?', () => {
+  const picking = (id: string, arrivedOn: string) =>
+    lot({ id, version: 2, state: 'expected', arrivedOn, plantingId: 'bed', lb: pounds(20) })
+  const asked = () => {
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.parse('2026-08-14T23:00:00Z') })
+    const sent: unknown[] = []
+    vi.stubGlobal('fetch', (_: string, init: { body?: string }) => {
+      if (init.body) sent.push(JSON.parse(init.body))
+      return Promise.resolve(Response.json([], { headers: { 'kelvit-answer': 'yes' } }))
+    })
+    show(<Pickings />, {
+      lists: { lots: [picking('l1', '2026-08-12'), picking('l2', '2026-08-20')] },
+    })
+    return sent
+  }
+  test('yes: it came today, and the bed’s later picking is as late as it was', async () => {
+    const sent = asked()
+    expect(screen.getByText(/expected Wed 12 Aug\. 1 more picking to come/)).toBeDefined()
+    fireEvent.click(screen.getByRole('button', { name: 'Yes, all of it' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]).toEqual({
+      lots: [
+        { id: 'l1', version: 2, arrivedOn: '2026-08-14', state: 'in-house' },
+        { id: 'l2', version: 2, arrivedOn: '2026-08-22', state: 'expected' },
+      ],
+    })
+  })
+  test('not yet: so many days from today', async () => {
+    const sent = asked()
+    fireEvent.click(screen.getByRole('button', { name: '3 days' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]).toMatchObject({ lots: [{ id: 'l1', arrivedOn: '2026-08-17' }, { id: 'l2', arrivedOn: '2026-08-25' }] }) // prettier-ignore
+  })
 })

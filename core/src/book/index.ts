@@ -9,6 +9,7 @@ export {
   quartsFilled,
   type LotCorrection,
 } from './lots'
+export { isIn, notYet, pickingsDue, type PickingDue, type PickingMove } from './pickings'
 export { coveredShare, harvestAfter, viewNeed, type NeedView } from './need-view'
 export { dueLots, lotsWithoutEvening, wantsOf, type FoodWant } from './wants'
 export {

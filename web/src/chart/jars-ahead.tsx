@@ -86,7 +86,7 @@ export function JarsAhead({ jars, today, tint, harvest, label }: JarsAheadProps)
           className="absolute -top-1 bottom-0 border-l-[3px] border-brine text-[13px] leading-none font-bold text-brine"
           style={{ left: `${shareOf(today, harvest)}%` }}
         >
-          <span className={shareOf(today, harvest) > 90 ? 'absolute right-1' : 'pl-1'}>
+          <span className={shareOf(today, harvest) > 75 ? 'absolute right-1' : 'pl-1'}>
             harvest
           </span>
         </span>

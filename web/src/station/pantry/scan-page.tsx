@@ -36,12 +36,12 @@ export function Page() {
       question="Which jar is in your hand?"
       actions={<ButtonLink to="/pantry">Back to the shelf</ButtonLink>}
     >
-      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-2">
+      <div className="mx-auto flex w-full max-w-xl flex-col gap-5">
+        <Panel label="Scan its label" className="p-0">
+          <Camera seen={go} />
+        </Panel>
         <Panel label="Type its code">
           <Typed go={go} wrong={wrong} />
-        </Panel>
-        <Panel label="Scan its label">
-          <Camera seen={go} />
         </Panel>
       </div>
     </Sheet>
@@ -58,37 +58,38 @@ function Typed({
   const [code, setCode] = useState('')
   return (
     <form
-      className="flex flex-col items-start gap-3"
+      className="flex flex-wrap items-end gap-3"
       onSubmit={(e) => {
         e.preventDefault()
         go(code)
       }}
     >
       <TextField
-        label="Its short code"
-        help="It’s on the label beside the square, such as KR4T-3."
-        className="w-full max-w-xs"
+        label="Or type its short code"
+        help="Such as KR4T-3, beside the square."
+        className="min-w-52 flex-1"
         value={code}
-        autoFocus
         autoCapitalize="characters"
         autoComplete="off"
         spellCheck={false}
         onChange={(e) => setCode(e.target.value)}
       />
-      <Refusal of={wrong} />
-      <Button look="main" type="submit" disabled={code.trim() === ''}>
+      <Button look="main" type="submit" className="mb-6" disabled={code.trim() === ''}>
         Find it
       </Button>
+      <div className="w-full">
+        <Refusal of={wrong} />
+      </div>
     </form>
   )
 }
 
 type Looking = 'off' | 'asking' | 'on'
 
-/** The camera looks until a code of ours is in sight. It is asked for only when somebody presses. */
+/** The camera looks as soon as the page opens, until a code of ours is in sight. */
 function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
   const video = useRef<HTMLVideoElement>(null)
-  const [looking, setLooking] = useState<Looking>('off')
+  const [looking, setLooking] = useState<Looking>('asking')
   const [trouble, setTrouble] = useState<string>()
   const found = useRef(seen)
   found.current = seen
@@ -133,20 +134,28 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
     }
   }, [wanted])
   return (
-    <div className="flex flex-col items-start gap-3">
-      <video
-        ref={video}
-        playsInline
-        muted
-        aria-label="What the camera sees"
-        className={looking === 'on' ? 'w-full max-w-md rounded-md bg-black' : 'hidden'}
-      />
-      {looking === 'off' && (
-        <>
-          <p className="leading-relaxed">
-            Hold the label’s square in the picture, about a hand away. The picture stays on this
-            device.
+    <div>
+      <div className="relative aspect-[4/3] overflow-hidden rounded-t-[5px] bg-[#1d292c] max-sm:aspect-square">
+        <video
+          ref={video}
+          playsInline
+          muted
+          aria-label="What the camera sees"
+          className={looking === 'on' ? 'size-full object-cover' : 'hidden'}
+        />
+        {looking !== 'on' && <DrawnLabel />}
+        <Corners />
+        {looking === 'asking' && (
+          <p role="status" className="absolute inset-x-0 bottom-3 text-center text-[#ece7db]">
+            Waiting for the camera…
           </p>
+        )}
+      </div>
+      <div className="flex flex-wrap items-center justify-between gap-3 p-4">
+        <p className="flex-1 text-[15px]">
+          {trouble ?? 'Hold the label’s square in the frame. The picture stays on this device.'}
+        </p>
+        {looking === 'off' ? (
           <Button
             onClick={() => {
               setTrouble(undefined)
@@ -155,14 +164,69 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
           >
             Use the camera
           </Button>
-        </>
-      )}
-      {looking === 'asking' && <p role="status">Waiting for the camera…</p>}
-      {looking === 'on' && <Button onClick={() => setLooking('off')}>Stop</Button>}
-      <Refusal of={trouble} />
+        ) : (
+          <Button look="quiet" onClick={() => setLooking('off')}>
+            Stop
+          </Button>
+        )}
+      </div>
     </div>
   )
 }
+
+/** Where the square belongs in the picture. */
+const Corners = () => (
+  <svg viewBox="0 0 100 100" aria-hidden className="absolute inset-0 m-auto h-3/5 w-auto">
+    {[0, 90, 180, 270].map((turn) => (
+      <path
+        key={turn}
+        d="M4 26 V10 Q4 4 10 4 H26"
+        fill="none"
+        stroke="#E0A94A"
+        strokeWidth={3.5}
+        strokeLinecap="round"
+        transform={`rotate(${turn} 50 50)`}
+      />
+    ))}
+  </svg>
+)
+
+/** Dark fields of the drawn square, none that a reader takes for a code. */
+const FIELDS = '1110111 1010101 1110111 0001000 1011011 1101001 1110110'.split(' ')
+
+/** A jar’s label as it is printed: where its square and its code are. */
+const DrawnLabel = () => (
+  <svg
+    viewBox="0 0 200 150"
+    aria-hidden
+    className="absolute inset-0 m-auto h-4/5 w-auto opacity-80"
+  >
+    <path
+      d="M62 22 h76 q16 12 16 30 V136 q0 8 -8 8 H54 q-8 0 -8 -8 V52 q0 -18 16 -30 z"
+      fill="#7f9a48"
+      opacity={0.5}
+    />
+    <rect x={60} y={10} width={80} height={14} rx={3} fill="#8d8678" />
+    <rect x={62} y={56} width={76} height={66} rx={3} fill="#fffdf8" />
+    {FIELDS.map((row, y) =>
+      [...row].map((on, x) =>
+        on === '1' ? (
+          <rect
+            key={`${x} ${y}`}
+            x={83 + x * 5}
+            y={61 + y * 5}
+            width={5}
+            height={5}
+            fill="#1d292c"
+          />
+        ) : null,
+      ),
+    )}
+    <text x={100} y={113} textAnchor="middle" fontSize={12} fontWeight={700} fill="#1d292c">
+      KR4T-3
+    </text>
+  </svg>
+)
 
 const openCamera = (): Promise<MediaStream> =>
   'mediaDevices' in navigator

@@ -1,5 +1,6 @@
 import { paths, type CannerRead } from '@kelvit/contract'
 import { Check } from 'lucide-react'
+import { closingOf, minuteOf } from '@kelvit/core'
 import { useState, type ReactNode } from 'react'
 import { useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
@@ -24,54 +25,69 @@ import { NumberEntry } from '../../ui/number-entry'
 import { NumberField } from '../../ui/number-field'
 import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
+import { StepDrawing, type StepKey } from './step-drawings'
 import { useQueryClient } from '@tanstack/react-query'
 
 interface Step {
-  readonly key: string
+  readonly key: StepKey
   readonly done: boolean
   readonly title: string
   readonly about: string
   readonly act: ReactNode
 }
 
-/** The few first steps of a new household, each done in place; the next one stands open. */
+/**
+ * The first steps of a new household, drawn: an empty shelf, a cold canner and a bare week that
+ * fill as each is done, in any order, until the first plan stands.
+ */
 export function FirstSteps() {
   const { may } = useHousehold()
   const steps = useSteps()
-  const next = steps.find((s) => !s.done)
+  const hours = useKitchenHours().data ?? []
+  const [chosen, setChosen] = useState<StepKey>()
+  const here = steps.find((s) => s.key === chosen) ?? steps.find((s) => !s.done) ?? steps[0]
+  const done = steps.filter((s) => s.done).length
+  const open = [1, 2, 3, 4, 5, 6, 7].map((weekday) => {
+    const day = hours.find((h) => h.weekday === weekday)
+    return day?.opens && day.closes ? closingOf(day.opens, day.closes) - minuteOf(day.opens) : 0
+  })
   return (
     <Panel rim="running" label="First steps" className="mb-5">
-      <h2 className="mb-1">From signing up to your first evening</h2>
-      <p className="mb-3 text-ink-soft">
+      <h2 className="mb-1">Your first evening</h2>
+      <p className="mb-4 text-ink-soft">
         {may('helper')
-          ? 'Set up your kitchen in five short steps. You can use Kelvit before you finish them.'
+          ? `${done} of ${steps.length} done. Take them in any order; they stay here until your first plan is saved.`
           : 'The keeper sets these up.'}
       </p>
-      <ol>
-        {steps.map((s, i) => (
-          <li key={s.key} className="border-t border-rim py-3 first:border-0">
-            <div className="flex items-start gap-4">
-              <span
-                aria-hidden
-                className={cx(
-                  'grid size-8 shrink-0 place-items-center rounded-full border-2 font-semibold',
-                  s.done ? 'border-brine text-brine' : 'border-kettle text-kettle',
-                )}
-              >
-                {s.done ? <Check size={18} /> : i + 1}
+      <ol className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+        {steps.map((s) => (
+          <li key={s.key}>
+            <button
+              type="button"
+              aria-pressed={s === here}
+              aria-label={`${s.title}${s.done ? ', done' : ''}`}
+              onClick={() => setChosen(s.key)}
+              className={cx(
+                'flex h-full w-full flex-col rounded-md border-2 px-2 pt-2 pb-2.5 text-left',
+                s === here ? 'border-kettle' : 'border-rim',
+              )}
+            >
+              <StepDrawing step={s.key} done={s.done} open={open} />
+              <span className="flex items-center gap-1.5 text-[15px] leading-tight font-semibold">
+                {s.done && <Check size={17} aria-hidden className="shrink-0 text-brine" />}
+                {s.title}
               </span>
-              <div className="min-w-0 flex-1">
-                <p className={cx('font-head text-lg font-semibold', s.done && 'text-ink-soft')}>
-                  {s.title}
-                  {s.done && <span className="sr-only"> (done)</span>}
-                </p>
-                {!s.done && <p className="text-ink-soft">{s.about}</p>}
-                {s === next && <div className="mt-3">{s.act}</div>}
-              </div>
-            </div>
+            </button>
           </li>
         ))}
       </ol>
+      {here && (
+        <div className="mt-4 border-t border-rim pt-4">
+          <p className="font-head text-lg font-semibold">{here.title}</p>
+          <p className="mb-3 text-ink-soft">{here.about}</p>
+          {here.act}
+        </div>
+      )}
     </Panel>
   )
 }
@@ -125,10 +141,13 @@ function useSteps(): readonly Step[] {
       key: 'plan',
       done: plan.length > 0,
       title: 'The first evening',
-      about: 'Kelvit finds the evenings.',
+      about:
+        fit && lots.length > 0 && hours.some((h) => h.opens !== null)
+          ? 'Kelvit finds the evenings and opens the sheet of the first one.'
+          : 'This needs a canner that’s fit to use, evenings when the kitchen is free, and a harvest.',
       act: (
-        <ButtonLink look="main" to="/season">
-          Plan the season
+        <ButtonLink look="main" to="/season?plan=1">
+          Plan the first evening
         </ButtonLink>
       ),
     },

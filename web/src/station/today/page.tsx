@@ -24,6 +24,7 @@ import { OnTheStove } from './on-the-stove'
 import { useIsNew } from './is-new'
 
 const FirstSteps = lazy(() => import('./first-steps').then((m) => ({ default: m.FirstSteps })))
+const Pickings = lazy(() => import('./pickings').then((m) => ({ default: m.Pickings })))
 const Evening = lazy(() => import('./evening').then((m) => ({ default: m.Evening })))
 
 /** What wants doing today: Today leads. */
@@ -93,6 +94,7 @@ function Doings() {
   const drawn = next !== undefined && next <= addDays(today, DRAWN_DAYS)
   const loads = useLoads().data?.filter(isRunning) ?? []
   const canners = useCanners().data ?? []
+  const ripe = useLots().data?.some((l) => l.state === 'expected' && l.arrivedOn <= today)
   const loud = doings.filter((d) => !d.quiet && !(d.key === 'planned' && drawn))
   const stops = loud.filter((d) => d.rim === 'stop')
   const others = loud.filter((d) => d.rim !== 'stop')
@@ -106,6 +108,11 @@ function Doings() {
         </Suspense>
       )}
       <DoingList doings={stops} />
+      {ripe && (
+        <Suspense fallback={null}>
+          <Pickings />
+        </Suspense>
+      )}
       {drawn && (
         <Suspense fallback={<EveningToCome />}>
           {idle ? <Evening date={next} /> : <EveningToCome />}

@@ -1,7 +1,7 @@
 import { paths, type LoadWithEvents } from '@kelvit/contract'
 import { costOf, countJars, moveLoad, withStep, type JarSize } from '@kelvit/core'
-import { useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import { useTakeBack } from '../../../household/take-back'
 import { useSave } from '../../../sync/changes'
 import { sentenceOf } from '../../../sync/request'
@@ -36,6 +36,9 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   const { save, saving } = useSavePlan()
   const [chosen, setChosen] = useState<string | null>(null)
   const navigate = useNavigate()
+  const [params, forgetAsked] = useSearchParams()
+  const asked = params.get('plan') === '1'
+  const begun = useRef(false)
   const { planning } = planner
   const [taken, setTaken] = useState<ReadonlySet<number>>(new Set())
   const proposed = useMemo(
@@ -54,6 +57,20 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   const [whole, setWhole] = useState(false)
   const shown = model.days.length
   const move = useMove(view)
+  const accept = async (made: SeasonView['plan']): Promise<void> => {
+    const first = view.plan.loads.length === 0
+    if (!(await save(model, made, view.stored))) return
+    planner.forget()
+    // The first plan ends where the work begins: at the sheet of its first day.
+    const day = Math.min(...made.loads.map((l) => l.day))
+    if (first) await navigate(`/season/day/${model.days[day]?.date ?? ''}`)
+  }
+  useEffect(() => {
+    if (!asked || begun.current || !mayPlan || view.plan.loads.length > 0) return
+    begun.current = true
+    forgetAsked({}, { replace: true })
+    planner.run(view.records, [])
+  })
   const drawn = useMemo(
     () => ({
       days: ribbonDays(model, shown),
@@ -66,7 +83,11 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   return (
     <Sheet
       question="Which loads, when?"
-      aside={`${plural(plan.loads.length, 'load')} · ${jarWords(view, plan)} · ${cost.lost > 0 ? `${plural(cost.lost, 'jar')} not placed` : 'nothing lost'}`}
+      aside={
+        plan.loads.length === 0
+          ? 'not planned yet'
+          : `${plural(plan.loads.length, 'load')} · ${jarWords(view, plan)} · ${cost.lost > 0 ? `${plural(cost.lost, 'jar')} not placed` : 'nothing lost'}`
+      }
       actions={
         <>
           <ButtonLink to="/season/hours" look="quiet">
@@ -102,9 +123,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
             setTaken(next)
           }}
           saving={saving}
-          accept={() =>
-            void save(model, proposed, view.stored).then((ok) => ok && planner.forget())
-          }
+          accept={() => void accept(proposed)}
           leave={planner.forget}
         />
       )}
