@@ -123,7 +123,16 @@ const refusal = shape<Refusal>({
   source: said,
 })
 const ingredients = listOf(
-  shape<IngredientVerdict>({ name: said, allowed: Joi.boolean(), reason: said }),
+  shape<IngredientVerdict>(
+    { name: said, allowed: Joi.boolean(), reason: said },
+    {
+      layer: Joi.object({
+        kind: oneOf(['solid', 'liquid']).required(),
+        foodId: tableId,
+        minutes: Joi.number(),
+      }),
+    },
+  ),
 )
 type MixedAs<O extends MixedJarAnswer['outcome']> = Extract<MixedJarAnswer, { outcome: O }>
 const mixedJar = Joi.alternatives<MixedJarAnswer>(

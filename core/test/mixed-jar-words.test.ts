@@ -141,7 +141,7 @@ describe('what is said of each ingredient', () => {
   })
   test('a jar that is too large has a time for none of them', () => {
     const got = refusal('carrots, water', { jar: 'halfGallon' })
-    expect(got.ingredients).toEqual([
+    expect(got.ingredients).toMatchObject([
       { name: 'carrots', allowed: false, reason: 'There’s no tested time for this jar.' },
       { name: ' water', allowed: false, reason: 'There’s no tested time for this jar.' },
     ])

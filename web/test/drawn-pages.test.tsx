@@ -5,6 +5,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
 import { CountedJars } from '../src/chart/counted-jars'
 import { JarsAhead } from '../src/chart/jars-ahead'
+import { LayeredJar } from '../src/chart/layered-jar'
 import { PaintedDay } from '../src/station/season/hours/painted-day'
 import { Pickings } from '../src/station/today/pickings'
 import { lot } from './kit'
@@ -108,5 +109,27 @@ describe('are they in?', () => {
     fireEvent.click(screen.getByRole('button', { name: '3 days' }))
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(sent[0]).toMatchObject({ lots: [{ id: 'l1', arrivedOn: '2026-08-17' }, { id: 'l2', arrivedOn: '2026-08-25' }] }) // prettier-ignore
+  })
+})
+
+describe('a mixed jar', () => {
+  const solid = (foodId: string, minutes: number) => ({
+    ...{ name: foodId, allowed: true, reason: '' },
+    layer: { kind: 'solid' as const, foodId, minutes },
+  })
+  const broth = {
+    name: 'broth',
+    allowed: true,
+    reason: 'Liquid.',
+    layer: { kind: 'liquid' as const },
+  }
+  test('fills as solids are named, and lights the one that sets the time', () => {
+    show(<LayeredJar ingredients={[solid('carrots', 30), solid('corn', 85), broth]} solidsPercent={50} minutes={85} />, {}) // prettier-ignore
+    const jar = screen.getByRole('img', { name: /carrots, sweet corn and liquid\. Sweet corn set the time: 85 minutes/ }) // prettier-ignore
+    expect(jar.querySelectorAll('rect[stroke="var(--brass)"]')).toHaveLength(1)
+  })
+  test('lights none where the row of the mixture takes longer', () => {
+    show(<LayeredJar ingredients={[solid('carrots', 30), broth]} solidsPercent={50} minutes={75} />, {}) // prettier-ignore
+    expect(screen.getByRole('img').getAttribute('aria-label')).not.toMatch(/set the time/)
   })
 })

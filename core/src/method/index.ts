@@ -16,6 +16,7 @@ export { portionFood, saidFood, shortFood } from './food-name'
 export { foodIdOf, mixedName, mixedNameOf, type JarOf } from './mixed-name'
 export type {
   IngredientVerdict,
+  JarLayer,
   MixedJarAnswer,
   MixedJarQuery,
   MixedJarRefusal,

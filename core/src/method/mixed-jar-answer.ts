@@ -18,11 +18,18 @@ export interface MixedJarQuery {
   readonly rehydrated?: boolean | undefined
 }
 
+/** What an ingredient is in the jar: a layer of solids with its own time, or the liquid over them. */
+export type JarLayer =
+  | { readonly kind: 'solid'; readonly foodId: string; readonly minutes: number }
+  | { readonly kind: 'liquid' }
+
 /** What was made of one ingredient. */
 export interface IngredientVerdict {
   readonly name: string
   readonly allowed: boolean
   readonly reason: string
+  /** For a drawing; left out of what is neither. */
+  readonly layer?: JarLayer
 }
 
 export type MixedJarRefusal =

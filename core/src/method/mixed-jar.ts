@@ -52,7 +52,7 @@ function verdictOf(i: Ingredient, query: MixedJarQuery): IngredientVerdict {
     case 'asked':
       return { name, allowed: false, reason: i.question }
     case 'liquid':
-      return { name, allowed: true, reason: 'Liquid.' }
+      return { name, allowed: true, reason: 'Liquid.', layer: { kind: 'liquid' } }
     case 'seasoning':
       return { name, allowed: true, reason: 'Seasoning: dry, and in small amounts.' }
     case 'seafood':
@@ -67,6 +67,7 @@ function verdictOf(i: Ingredient, query: MixedJarQuery): IngredientVerdict {
           i.food.id === 'summer-squash'
             ? 'Tested only in mixed vegetables or with tomatoes.'
             : `By itself ${own.minutes} minutes in ${jarName(own.jar)}.`,
+        layer: { kind: 'solid', foodId: i.food.id, minutes: own.minutes },
       }
     }
   }

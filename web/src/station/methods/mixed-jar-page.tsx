@@ -10,6 +10,7 @@ import {
   type MixedJarAnswer,
 } from '@kelvit/core'
 import { useState } from 'react'
+import { LayeredJar } from '../../chart/layered-jar'
 import { useGaugeHere } from '../../household/gauge'
 import { MoreMinutes } from '../../household/more-minutes'
 import { useHousehold } from '../../household/session'
@@ -100,6 +101,11 @@ export function Page() {
             value={soaked}
             onChange={(e) => setSoaked(e.target.value as Soaked)}
             help="Soak 12–18 hours, or boil 2 minutes and soak an hour; drain; boil 30 minutes in fresh water."
+          />
+          <LayeredJar
+            ingredients={answer.ingredients}
+            solidsPercent={percent}
+            minutes={answer.outcome === 'process' ? answer.minutes : undefined}
           />
           {jars.length > 0 && <OurJars jars={jars} open={open} />}
         </Panel>

@@ -6,6 +6,13 @@ import { Button } from '../../ui/button'
 import { Panel } from '../../ui/panel'
 import type { NeedView } from '@kelvit/core'
 
+/** What is more than the household eats: on the way, where the season leaves it out, or on the shelf already. */
+function overWords(need: NeedRow, { over, planned }: NeedView['balance']): string {
+  const jars = countJars(over, need.jar)
+  if (over > planned || need.putUpAll) return `${jars} more than you eat. Trade them or sow less.`
+  return `${jars} on the way beyond what you eat. The season leaves them out.`
+}
+
 /** The numbers behind the drawing: needed, on the shelf, planned, still to can, and what that takes. */
 export function NeedTable({
   views,
@@ -81,11 +88,7 @@ export function NeedTable({
                       </span>
                     </>
                   )}
-                  {balance.over > 0 && (
-                    <span className="text-ink">
-                      {countJars(balance.over, need.jar)} more than you eat. Trade them or sow less.
-                    </span>
-                  )}
+                  {balance.over > 0 && <span className="text-ink">{overWords(need, balance)}</span>}
                 </td>
                 <td className="text-right">
                   {may('helper') && (

@@ -135,7 +135,7 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
   }, [wanted])
   return (
     <div>
-      <div className="relative aspect-[4/3] overflow-hidden rounded-t-[5px] bg-[#1d292c] max-sm:aspect-square">
+      <div className="relative aspect-[16/9] overflow-hidden rounded-t-[5px] bg-[#1d292c] max-sm:aspect-square">
         <video
           ref={video}
           playsInline
