@@ -214,6 +214,7 @@ const planNeeds: Plan = (about, rows, writers) =>
         freshMonths: said.fresh_months ?? [],
         nextHarvestOn: said.next_harvest_on,
         certainty: said.certainty ?? 0.8,
+        putUpAll: said.put_up_all ?? false,
       }
     },
     ['foodId'],

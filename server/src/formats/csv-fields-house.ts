@@ -50,6 +50,16 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
             : { trouble: 'Say 0.5, 0.8, 0.9 or 0.95.' }
         },
       },
+      {
+        name: 'put_up_all',
+        required: false,
+        heads: ['put up everything', 'all'],
+        help: 'Yes to can all that comes in, also more than you eat. Empty means no.',
+        read: (cell) =>
+          /^(yes|y|no|n)$/i.test(cell)
+            ? { value: /^y/i.test(cell) }
+            : { trouble: 'Say yes or no.' },
+      },
     ],
     words: (v) => `${nameOf(v.food)}, ${String(v.meals_per_week)} times a week`,
   },

@@ -22,6 +22,7 @@ export function Page() {
   const { household } = useHousehold()
   const navigate = useNavigate()
   const [wrong, setWrong] = useState<string>()
+  const typed = useRef<HTMLDivElement>(null)
   const go = (text: string): boolean => {
     const read: ScannedCode = readCode(text, household.id)
     if (read.kind === 'jar' || read.kind === 'batch') {
@@ -38,10 +39,13 @@ export function Page() {
     >
       <div className="mx-auto flex w-full max-w-xl flex-col gap-5">
         <Panel label="Scan its label" className="p-0">
-          <Camera seen={go} />
+          {/* Where there is no camera, the code is typed. */}
+          <Camera seen={go} none={() => typed.current?.querySelector('input')?.focus()} />
         </Panel>
         <Panel label="Type its code">
-          <Typed go={go} wrong={wrong} />
+          <div ref={typed}>
+            <Typed go={go} wrong={wrong} />
+          </div>
         </Panel>
       </div>
     </Sheet>
@@ -87,12 +91,20 @@ function Typed({
 type Looking = 'off' | 'asking' | 'on'
 
 /** The camera looks as soon as the page opens, until a code of ours is in sight. */
-function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
+function Camera({
+  seen,
+  none,
+}: {
+  readonly seen: (text: string) => boolean
+  readonly none: () => void
+}) {
   const video = useRef<HTMLVideoElement>(null)
   const [looking, setLooking] = useState<Looking>('asking')
   const [trouble, setTrouble] = useState<string>()
   const found = useRef(seen)
   found.current = seen
+  const without = useRef(none)
+  without.current = none
   const wanted = looking !== 'off'
   useEffect(() => {
     if (!wanted) return
@@ -125,6 +137,7 @@ function Camera({ seen }: { readonly seen: (text: string) => boolean }) {
       .catch((error: unknown) => {
         setTrouble(cameraTrouble(error))
         setLooking('off')
+        without.current()
       })
     return () => {
       left = true
