@@ -90,6 +90,7 @@ describe('the first answer', () => {
     ])
       expect([q, firstOf(q)]).toEqual([q, 'botulism-signs'])
     expect(firstOf('lid is bulging')).toBe('spoiled-signs')
+    expect(firstOf('who ate the last jar off the shelf')).not.toBe('botulism-signs')
   })
   test('a food in a question does not make it one that names the food', () => {
     expect(firstOf('how long does asparagus go')).toBe('process')

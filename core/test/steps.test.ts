@@ -6,6 +6,7 @@ import {
   improve,
   jarsMoved,
   LEANING_WEIGHTS,
+  mayFollow,
   overruns,
   repair,
   stepsTo,
@@ -90,6 +91,29 @@ describe('one evening taken', () => {
     }
     expect(steps).toBeGreaterThan(1)
   })
+})
+
+test('the lids of one step are not there for two', () => {
+  const { model, mended } = seasons[0]!
+  const [a, b] = mended.loads
+  const without = { loads: mended.loads.filter((l) => l !== a && l !== b) }
+  const jars = (loads: readonly (PlanLoad | undefined)[]): number =>
+    loads.reduce((n, l) => n + (l?.portions ?? []).reduce((m, p) => m + p.jars, 0), 0)
+  const enough = jars(without.loads) + Math.max(jars([a]), jars([b]))
+  const scarce: SeasonModel = {
+    ...model,
+    supplies: (['regular', 'wide'] as const).map((mouth) => ({
+      ...{ id: mouth, kind: 'lids' as const, jar: null, mouth },
+      stock: model.days.map(() => enough),
+    })),
+    lots: model.lots.map((l) => ({ ...l, mouth: 'regular' as const })),
+  }
+  const plus = (...loads: (PlanLoad | undefined)[]): SeasonPlan => ({
+    loads: [...without.loads, ...loads.flatMap((l) => l ?? [])],
+  })
+  expect(mayFollow(scarce, without, plus(a))).toBe(true)
+  expect(mayFollow(scarce, without, plus(b))).toBe(true)
+  expect(mayFollow(scarce, plus(a), plus(a, b))).toBe(false)
 })
 
 test('nothing changed: nothing moves; a jar more finds its place beside the others', () => {

@@ -5,6 +5,8 @@ import {
   harvestAfter,
   improve,
   LEANING_WEIGHTS,
+  proofOf,
+  proveBound,
   quartsOf,
   wantsOf,
   Worth,
@@ -14,6 +16,7 @@ import {
   type SeasonPlan,
 } from '../src'
 import { wrongs } from './kit/check-season'
+import { loadSolver } from './kit/solver'
 import { makeSeason } from './kit/seasons'
 import { book } from './kit/season-book'
 
@@ -82,6 +85,28 @@ describe('a season cans what is wanted', () => {
     expect(ten.loads).toHaveLength(1)
     expect(ten.loads[0]?.portions[0]?.jars).toBe(7)
     expect(costOf(small([lot(5)]), { loads: [] })).toMatchObject({ lost: 5, spare: 0 })
+  })
+})
+
+describe('the bound of a season with needs', () => {
+  test('is beaten by no plan, also where half is wanted or the last jars are odd', async () => {
+    const solve = await loadSolver()
+    const half = { ...model, wants: [{ foodId: most, quarts: offered(model, most) / 2 }] }
+    const odd = { ...model, lots: model.lots.map((l, i) => ({ ...l, jars: 3 + (i % 9) })) }
+    for (const m of [half, odd]) {
+      const plan = finish(m)
+      // Proved from the worst plan there is, so that its cost doesn’t hold the bound down.
+      const { bound } = proveBound(m, { loads: [] }, solve, 2)
+      expect(bound).toBeGreaterThan(0)
+      expect(costOf(m, plan).total).toBeGreaterThanOrEqual(bound - 1e-6)
+    }
+  }, 120_000)
+  test('says for each plan how far that one is from it', () => {
+    expect(proofOf(100, 100)).toEqual({ bound: 100, gap: 0, loads: 0 })
+    expect(proofOf(90, 100).gap).toBeCloseTo(0.1)
+    expect(proofOf(90, 110).loads ?? 0).toBeGreaterThan(proofOf(90, 100).loads ?? 9)
+    expect(proofOf(10, 1000).loads).toBeNull()
+    expect(proofOf(100, 90).gap).toBe(0)
   })
 })
 

@@ -292,11 +292,21 @@ describe('old lines of the log', () => {
       [gone, 1, false],
       [gone, null, true],
     ])
+    // A device that was in between reads its lists anew.
+    const ear = await follow(who, `/api/live?since=${from + 1}`)
+    await expect.poll(() => ear.said(), POLL).toContain('event: reset')
+    ear.stop()
     // Again there is nothing to do, and what is younger is never touched.
     await who.send('PATCH', `/api/shelves/${kept}`, { version: 5, name: 'Now' })
     await who.send('PATCH', `/api/shelves/${kept}`, { version: 6, name: 'Now again' })
     expect(await forgetChanges(kit, 365)).toBe(1)
     expect((await logOf(who, `?since=${from}`)).changes.map((c) => c.version)).toEqual([1, 1, null, 6, 7]) // prettier-ignore
+    // One that was at the end goes on as ever.
+    const late = await follow(who, `/api/live?since=${await seqOf(who)}`)
+    await shelve(who, 'Three')
+    await expect.poll(() => late.changes().length, POLL).toBe(1)
+    expect(late.said()).not.toContain('event: reset')
+    late.stop()
   })
   test('are only taken away by the one function: the application itself may not', async () => {
     await expect(kit.db.pool.query('delete from changes')).rejects.toThrow(/permission denied/)

@@ -50,10 +50,20 @@ describe('a painted day', () => {
 
 test('jars are counted by touching the last one that is there, or by the keys', () => {
   const count = vi.fn()
-  show(<CountedJars expected={12} counted={undefined} tint="#888" name="Beets" count={count} />, {})
+  show(
+    <CountedJars
+      expected={12}
+      counted={undefined}
+      size="pint"
+      tint="#888"
+      name="Beets"
+      count={count}
+    />,
+    {},
+  )
   const shelf = screen.getByRole('slider', { name: /Beets/ })
   expect(shelf.getAttribute('aria-valuetext')).toBe('not counted; 12 should be here')
-  // Twelve, and three hollow ones for those that nobody recorded.
+  // Twelve, and three pale ones for those that nobody recorded.
   expect(shelf.children).toHaveLength(15)
   fireEvent.click(shelf.children[9]!)
   expect(count).toHaveBeenLastCalledWith(10)

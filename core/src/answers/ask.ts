@@ -123,8 +123,8 @@ const EXPLAINS = /^(so |but )?why\b|\bsame (load|canner|batch|run)\b/i
  * went wrong comes first; a refusal and a pressure at an altitude stand.
  */
 function leadsOver({ id }: TableAnswer, near: Near, asked: string): boolean {
-  // Run at too little for the altitude: what to do about it, not only the figure.
   if (id === 'one-jar') return false
+  // Run at too little for the altitude: what to do about it, not only the figure.
   if (id === 'pressure-at' || AT_HEIGHT.test(asked))
     return near.id === 'wrong-weight' && RAN.test(asked)
   // Without the food, which many questions name, it must still be the same one.

@@ -88,9 +88,9 @@ const MEANS = new Map(
     }),
 )
 
-/** The words of a question that it is about, in their order. */
-function wordsOf(question: string): readonly string[] {
-  return question
+/** The words of a question that it is about, in their order and as they were written. */
+const writtenWords = (question: string): readonly string[] =>
+  question
     .toLowerCase()
     .replace(/[’']/g, "'")
     .replace(/\b(ca|do|did|does|is|was|wo|could|should|would|have|has|are)nt\b/g, "$1n't")
@@ -99,9 +99,11 @@ function wordsOf(question: string): readonly string[] {
     .replace(/[^a-z0-9 ]+/g, ' ')
     .split(/\s+/)
     .filter((word) => word !== '' && !EMPTY.has(word))
-    .map(stem)
-    .map((word) => MEANS.get(word) ?? word)
-}
+
+/** What a word counts as: its stem, or that of the first of those that mean the same. */
+const meant = (word: string): string => MEANS.get(stem(word)) ?? stem(word)
+
+const wordsOf = (question: string): readonly string[] => writtenWords(question).map(meant)
 
 /** Words by which a process is asked for: sizes, packs, times and pressures. */
 const OF_A_PROCESS =
@@ -121,8 +123,10 @@ const plain = new Set(wordsOf(OF_A_PROCESS))
 /** What a question says beside foods and their forms, sizes, times and pressures; empty where that is all. */
 export function besideFoods(question: string): string {
   const mentioned = new Set(foodsIn(question).flatMap((m) => wordsOf(m.words)))
-  const words = wordsOf(question).filter((word) => !isOfFood(word) && !mentioned.has(word))
-  return words.every((word) => plain.has(word)) ? '' : words.join(' ')
+  const words = writtenWords(question).filter(
+    (word) => !isOfFood(meant(word)) && !mentioned.has(meant(word)),
+  )
+  return words.every((word) => plain.has(meant(word))) ? '' : words.join(' ')
 }
 
 type Vector = ReadonlyMap<string, number>

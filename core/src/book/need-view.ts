@@ -20,6 +20,8 @@ import { mayBeEaten } from './shelf'
 
 export interface NeedView<N extends BookNeed = BookNeed> {
   readonly need: N
+  /** The harvest until which jars are counted; ISO plain date, see `harvestAfter`. */
+  readonly until: string
   readonly balance: Balance
   readonly weeks: readonly CoverageWeek[]
   /** Produce for what is still to can; null when nothing is, or the form is not in the tables. */
@@ -49,6 +51,7 @@ export function viewNeed<N extends BookNeed>(need: N, book: NeedBook): NeedView<
   const belief = found && beliefOf(found.form, book.yields, today)
   return {
     need,
+    until,
     balance,
     weeks: coverage(need, today, shelf, coming),
     wanted:

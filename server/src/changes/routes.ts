@@ -73,16 +73,20 @@ function follow(
   }
   const catchUp = async (): Promise<void> => {
     const end = await seqOf(deps.db, actor)
-    if (end - told > MOST_BEHIND || told > end) {
+    const startAnew = (): void => {
       told = end
       say(`id: ${end}\nevent: reset\ndata: {"seq":${end}}\n\n`)
     }
+    if (end - told > MOST_BEHIND || told > end) startAnew()
     for (let more = true; more && !ended;) {
       const page = await deps.db.inHousehold(actor, (tx) =>
         readLog(tx, { since: told, limit: PAGE }),
       )
-      page.changes.forEach(tell)
-      more = page.more
+      // Lines between are forgotten by now: what they told is only in the lists.
+      const forgotten = page.changes.some((c, i) => c.seq > told + 1 + i && c.seq <= end)
+      if (forgotten) startAnew()
+      else page.changes.forEach(tell)
+      more = forgotten || page.more
     }
   }
   /** A database that is away is asked again with the next word or beat. */

@@ -195,7 +195,7 @@ export const CSV_OUT: Readonly<Record<CsvKind, Sheet>> = {
         n.freshMonths.join(' '),
         n.nextHarvestOn,
         n.certainty,
-        n.putUpAll ? 'yes' : '',
+        yes(n.putUpAll === true),
       ]),
   },
   supplies: {

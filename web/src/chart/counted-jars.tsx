@@ -1,10 +1,13 @@
+import type { JarSize } from '@kelvit/core'
 import type { KeyboardEvent } from 'react'
+import { JAR_DRAWN, JarGlyph } from '../ui/jar-glyph'
 
 interface CountedJarsProps {
   /** As many as should be there. */
   readonly expected: number
   /** Undefined until somebody counted. */
   readonly counted: number | undefined
+  readonly size: JarSize
   readonly tint: string
   readonly name: string
   readonly count: (n: number) => void
@@ -17,9 +20,10 @@ const MORE = 3
 
 /**
  * Jars of a kind as they should stand on the shelf: touch the last one that is there. Those
- * after it are missing; the hollow ones at the end are for jars that nobody recorded.
+ * after it are missing; the pale ones at the end are for jars that nobody recorded.
  */
-export function CountedJars({ expected, counted, tint, name, count }: CountedJarsProps) {
+export function CountedJars({ expected, counted, size, tint, name, count }: CountedJarsProps) {
+  const { w, h } = JAR_DRAWN[size]
   const shown = Math.max(expected, counted ?? 0) + MORE
   const onKey = (e: KeyboardEvent): void => {
     const now = counted ?? expected
@@ -64,28 +68,15 @@ export function CountedJars({ expected, counted, tint, name, count }: CountedJar
             onClick={() => count(i + 1 === counted ? i : i + 1)}
             className="flex h-11 w-[30px] cursor-pointer items-end justify-center"
           >
-            <svg width={22} height={36} viewBox="0 0 22 36" aria-hidden className="block">
-              <rect
-                x={4}
-                y={1}
-                width={14}
-                height={5}
-                rx={1.5}
-                fill={there ? '#8d8678' : 'none'}
-                stroke="var(--ink-soft)"
-                strokeWidth={there ? 0 : 1}
-              />
-              <path
-                d="M4 7 h14 q3 3 3 8 V32 q0 3 -3 3 H4 q-3 0 -3 -3 V15 q0 -5 3 -8 z"
-                fill={there ? tint : 'none'}
-                opacity={there && counted === undefined ? 0.45 : 1}
-                stroke={missing ? 'var(--squash)' : 'var(--ink-soft)'}
-                strokeWidth={1.2}
-                strokeDasharray={there || missing ? undefined : '3 3'}
-              />
-              {missing && (
-                <path d="M5 14 L17 30 M17 14 L5 30" stroke="var(--squash)" strokeWidth={2} />
-              )}
+            <svg
+              width={w + 2}
+              height={h + 1}
+              viewBox={`-1 ${-h} ${w + 2} ${h + 1}`}
+              aria-hidden
+              className="block"
+              opacity={there && counted !== undefined ? 1 : missing ? 0.9 : there ? 0.55 : 0.3}
+            >
+              <JarGlyph size={size} tint={there ? tint : 'none'} held={missing} />
             </svg>
           </span>
         )

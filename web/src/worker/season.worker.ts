@@ -74,7 +74,8 @@ const REPAIRED = 0.2
 
 const work: SeasonWork = {
   async plan(ask, hear) {
-    const model = besideThe(ask.from, seasonFrom(ask.records).model)
+    const plain = seasonFrom(ask.records).model
+    const model = besideThe(ask.from, plain)
     const follow = (search: Generator<Progress, SeasonPlan>, from: number, share: number) => {
       let step = search.next()
       while (!step.done) {
@@ -93,7 +94,7 @@ const work: SeasonWork = {
     )
     // Without a network the solver may not be here: the plan is as good, only not proven.
     const proof = await loadSolver().then(
-      (solver) => proveBound(model, found, solver),
+      (solver) => proveBound(plain, found, solver),
       () => UNPROVEN,
     )
     return {

@@ -48,7 +48,12 @@ export function proveBound(
   const solved = solve(program, { ...limits, seconds })
   const best = Math.max(relaxed.bound, Number.isFinite(solved.bound) ? solved.bound : -Infinity)
   const bound = Number.isFinite(best) ? Math.max(0, Math.min(cost, without + best)) : 0
-  const gap = cost > 0 ? Math.max(0, (cost - bound) / cost) : 0
-  const loads = Math.floor((cost - bound) / WEIGHTS.load + 1e-6)
-  return { bound, gap, loads: loads > PICTURED_LOADS ? null : loads }
+  return proofOf(bound, cost)
+}
+
+/** How far a plan of some cost is from a proven bound: for any plan of the season the bound is of. */
+export function proofOf(bound: number, cost: number): Proof {
+  const over = Math.max(0, cost - bound)
+  const loads = Math.floor(over / WEIGHTS.load + 1e-6)
+  return { bound, gap: cost > 0 ? over / cost : 0, loads: loads > PICTURED_LOADS ? null : loads }
 }

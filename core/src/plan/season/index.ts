@@ -19,7 +19,7 @@ export { improve, USUAL_EFFORT, type ImproveEffort, type Progress } from './impr
 export { windowProgram } from './program'
 export { windowOf } from './window'
 export type { Program, Solved, SolveLimits, Solver } from './solver'
-export { proveBound, type Proof } from './bound'
+export { proofOf, proveBound, type Proof } from './bound'
 export { solverFrom } from './with-highs'
 export { complaintsOf, type PlanComplaint, type PlanFault } from './check'
 export {
@@ -49,7 +49,7 @@ export {
   type OtherJars,
   type Shortage,
 } from './shortage'
-export { jarsMoved, repair, stepsTo, withStep, type PlanStep } from './steps'
+export { jarsMoved, mayFollow, repair, stepsTo, withStep, type PlanStep } from './steps'
 export { seasonByFood, type FoodInSeason } from './by-food'
 export { openOf, Worth } from './worth'
 export { testsDue, type TestDue } from './tests-due'

@@ -47,8 +47,9 @@ const LEAST_SAVED = 2
 /**
  * What would make a plan better, in steps that each stand by themselves: days that exchange
  * jars with each other belong to one step. Only steps that save something and can be done;
- * those that save most for each moved jar first. They stay possible in any order: no two
- * change a day or a lot that the other changes.
+ * those that save most for each moved jar first. No two change a day or a lot that the other
+ * changes; two that take the same lids can still be too much together. Where no part can be
+ * done alone, the whole is one step.
  * @param better a plan that costs less as a whole.
  */
 export function stepsTo(
@@ -57,18 +58,24 @@ export function stepsTo(
   better: SeasonPlan,
 ): readonly PlanStep[] {
   const before = costOf(model, plan)
-  return daysTogether(model, plan, better)
-    .flatMap((days): PlanStep[] => {
-      const loads = better.loads.filter((l) => days.includes(l.day))
-      const after = withStep(plan, { days, loads })
-      if (complaintsOf(model, after).length > complaintsOf(model, plan).length) return []
-      if (overruns(model, { loads }).size > 0) return []
-      const change = costDifference(costOf(model, after), before)
-      const moved = jarsMoved(plan, after)
-      return change.total < -LEAST_SAVED && moved > 0 ? [{ days, loads, moved, change }] : []
-    })
-    .sort((a, b) => a.change.total / a.moved - b.change.total / b.moved)
+  const stepOf = (days: readonly number[]): readonly PlanStep[] => {
+    const loads = better.loads.filter((l) => days.includes(l.day))
+    const after = withStep(plan, { days, loads })
+    if (!mayFollow(model, plan, after) || overruns(model, { loads }).size > 0) return []
+    const change = costDifference(costOf(model, after), before)
+    const moved = jarsMoved(plan, after)
+    return change.total < -LEAST_SAVED && moved > 0 ? [{ days, loads, moved, change }] : []
+  }
+  const groups = daysTogether(model, plan, better)
+  const steps = groups.flatMap(stepOf)
+  return steps.length === 0
+    ? stepOf(groups.flat())
+    : steps.sort((a, b) => a.change.total / a.moved - b.change.total / b.moved)
 }
+
+/** Whether a changed plan breaks nothing that the plan before it keeps. */
+export const mayFollow = (model: SeasonModel, before: SeasonPlan, after: SeasonPlan): boolean =>
+  complaintsOf(model, after).length <= complaintsOf(model, before).length
 
 /** Jars of each lot on a day, by lot. */
 function onDay(plan: SeasonPlan, day: number): ReadonlyMap<number, number> {

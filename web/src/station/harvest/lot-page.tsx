@@ -1,8 +1,9 @@
 import { type Lot } from '@kelvit/contract'
-import { countJars, jarsToCome, type LotState, showWeight, saidFood, foodIdOf } from '@kelvit/core'
+import { countJars, jarsToCome, showWeight, saidFood, foodIdOf } from '@kelvit/core'
 import { useParams } from 'react-router'
 import { useLotBook } from '../../household/facts'
 import { History } from '../../household/history'
+import { LOT_STATE_WORDS } from '../../household/lot-words'
 import { useHousehold } from '../../household/session'
 import { showDay } from '../../household/words'
 import { useLot } from '../../sync/one'
@@ -72,19 +73,6 @@ function Actions({ lot }: { readonly lot: Lot }) {
   )
 }
 
-const STATE_WORDS: Readonly<Record<LotState, string>> = {
-  expected: 'expected',
-  'in-house': 'in the house',
-  canned: 'canned',
-  eaten: 'eaten fresh',
-  frozen: 'frozen',
-  dried: 'dried',
-  given: 'given away',
-  sold: 'sold',
-  fed: 'fed to animals',
-  spoiled: 'spoiled',
-}
-
 function Standing({ lot }: { readonly lot: Lot }) {
   const book = useLotBook()
   const { household } = useHousehold()
@@ -97,7 +85,7 @@ function Standing({ lot }: { readonly lot: Lot }) {
   )
   return (
     <dl>
-      {row('It is', STATE_WORDS[lot.state])}
+      {row('It is', LOT_STATE_WORDS[lot.state])}
       {row(lot.state === 'expected' ? 'Expected' : 'Came in', showDay(lot.arrivedOn))}
       {row('Can by', showDay(lot.canBy))}
       {row('Amount', showWeight(lot.lb, household.units))}

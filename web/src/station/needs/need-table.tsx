@@ -56,7 +56,7 @@ export function NeedTable({
             </tr>
           </thead>
           <tbody>
-            {views.map(({ need, balance, wanted }) => (
+            {views.map(({ need, until, balance, wanted }) => (
               <tr key={need.id} className="border-t border-rim align-baseline">
                 <th scope="row" className="py-2.5 pr-4 font-semibold">
                   {shortFood(need.foodId)}
@@ -65,7 +65,7 @@ export function NeedTable({
                   {kitchenNumber(need.mealsPerWeek)} × a week,{' '}
                   {countJars(need.jarsPerMeal, need.jar)}
                 </td>
-                <td className="pr-4 whitespace-nowrap">{showDate(need.nextHarvestOn, today)}</td>
+                <td className="pr-4 whitespace-nowrap">{showDate(until, today)}</td>
                 <td className="pr-4 text-right">{balance.needed}</td>
                 <td className="pr-4 text-right">{balance.onShelf}</td>
                 <td className="pr-4 text-right">{balance.planned}</td>

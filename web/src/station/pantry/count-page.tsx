@@ -228,6 +228,7 @@ function KindLine({
         <CountedJars
           expected={kind.jars.length}
           counted={counted}
+          size={kind.jar}
           tint={tintOf(kind.foodId)}
           name={shortFood(kind.foodId)}
           count={count}

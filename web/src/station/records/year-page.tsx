@@ -4,11 +4,11 @@ import {
   shortFood,
   showWeight,
   type FoodYear,
-  type YearEnd,
   type YearRecord,
 } from '@kelvit/core'
 import { Link, useParams } from 'react-router'
 import { YearWeeks, type WeeksRow } from '../../chart/year-weeks'
+import { LOT_STATE_WORDS } from '../../household/lot-words'
 import { useHousehold, useToday } from '../../household/session'
 import { tintOf } from '../../household/tints'
 import { plural, showDate } from '../../household/words'
@@ -130,16 +130,6 @@ function rowOf(f: FoodYear, { weeks }: YearRecord): WeeksRow {
   }
 }
 
-const END_WORDS: Readonly<Record<YearEnd['end'], string>> = {
-  eaten: 'eaten fresh',
-  frozen: 'frozen',
-  dried: 'dried',
-  given: 'given away',
-  sold: 'sold',
-  fed: 'fed to animals',
-  spoiled: 'spoiled',
-}
-
 /** What was not canned: a harvest is only closed when all of it is accounted for. */
 function Ends({ told }: { readonly told: YearRecord }) {
   const { household } = useHousehold()
@@ -155,7 +145,9 @@ function Ends({ told }: { readonly told: YearRecord }) {
             <span className="text-ink-soft">
               {told.ends
                 .filter((e) => e.foodId === food)
-                .map((e) => `${showWeight(pounds(e.lb), household.units)} ${END_WORDS[e.end]}`)
+                .map(
+                  (e) => `${showWeight(pounds(e.lb), household.units)} ${LOT_STATE_WORDS[e.end]}`,
+                )
                 .join(', ')}
             </span>
           </li>

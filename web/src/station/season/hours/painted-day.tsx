@@ -1,4 +1,4 @@
-import { closingOf, minuteOf } from '@kelvit/core'
+import { clockOf, closingOf, minuteOf } from '@kelvit/core'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { useClock } from '../../../household/words'
 
@@ -13,12 +13,8 @@ export interface Stretch {
   readonly closes: string
 }
 
-const textOf = (minute: number): string => {
-  const m = minute % (24 * 60)
-  return minute === 24 * 60
-    ? '24:00'
-    : `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`
-}
+/** Midnight at the end of a day is 24:00; what is later is of the next. */
+const textOf = (minute: number): string => clockOf(minute > 24 * 60 ? minute - 24 * 60 : minute)
 const shareOf = (minute: number): number => (100 * (minute - FROM)) / (TO - FROM)
 
 /** "5–9:30 pm": as short as the strip. */

@@ -1,5 +1,16 @@
 import { paths, type LoadWithEvents } from '@kelvit/contract'
-import { costOf, countJars, moveLoad, withStep, type JarSize } from '@kelvit/core'
+import {
+  costOf,
+  countJars,
+  mayFollow,
+  moveLoad,
+  proofOf,
+  withStep,
+  type JarSize,
+  type PlanStep,
+  type Proof,
+  type SeasonModel,
+} from '@kelvit/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { useTakeBack } from '../../../household/take-back'
@@ -40,17 +51,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
   const asked = params.get('plan') === '1'
   const begun = useRef(false)
   const { planning } = planner
-  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set())
-  const proposed = useMemo(
-    () =>
-      planning.state === 'done'
-        ? planning.steps.reduce(
-            (p, s, i) => (taken.has(i) ? withStep(p, s) : p),
-            planning.best.plan,
-          )
-        : null,
-    [planning, taken],
-  )
+  const { taken, proposed, choose, leaveAll } = useSteps(model, planning)
   const plan = proposed ?? view.plan
   const pinned = view.plan.loads.filter((l) => l.pinned)
   const cost = useMemo(() => costOf(model, plan), [model, plan])
@@ -99,7 +100,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
               look="main"
               disabled={planning.state === 'running' || model.lots.length === 0}
               onClick={() => {
-                setTaken(new Set())
+                leaveAll()
                 planner.run(view.records, view.plan.loads)
               }}
             >
@@ -116,12 +117,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
           plan={proposed}
           steps={planning.steps}
           chosen={taken}
-          choose={(step, on) => {
-            const next = new Set(taken)
-            if (on) next.add(step)
-            else next.delete(step)
-            setTaken(next)
-          }}
+          choose={choose}
           saving={saving}
           accept={() => void accept(proposed)}
           leave={planner.forget}
@@ -165,16 +161,48 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
       <Notes view={view} plan={plan} />
       <OnTheShelf view={view} plan={plan} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-        <Against view={view} plan={plan} pinned={pinned} proof={proofOf(planning, taken)} />
+        <Against
+          view={view}
+          plan={plan}
+          pinned={pinned}
+          proof={shownProof(planning, taken, cost.total)}
+        />
         <Runout view={view} plan={plan} mayPlan={mayPlan} />
       </div>
     </Sheet>
   )
 }
 
-/** The proof is of the plan with every step. */
-const proofOf = (p: Planning, taken: ReadonlySet<number>) =>
-  p.state === 'done' && taken.size === p.steps.length ? p.proof : null
+/** The plan that is proposed: the repaired one with the steps that were taken. */
+function useSteps(model: SeasonModel, planning: Planning) {
+  const notify = useNotify()
+  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set())
+  const proposed = useMemo(
+    () =>
+      planning.state === 'done'
+        ? planning.steps.reduce(
+            (p, s, i) => (taken.has(i) ? withStep(p, s) : p),
+            planning.best.plan,
+          )
+        : null,
+    [planning, taken],
+  )
+  const choose = (i: number, on: boolean): void => {
+    const step: PlanStep | undefined = planning.state === 'done' ? planning.steps[i] : undefined
+    if (!step || !proposed) return
+    if (on && !mayFollow(model, proposed, withStep(proposed, step)))
+      notify.trouble('There aren’t enough jars or lids for this step and the others you took.')
+    else setTaken(on ? new Set([...taken, i]) : new Set([...taken].filter((t) => t !== i)))
+  }
+  return { taken, proposed, choose, leaveAll: () => setTaken(new Set()) }
+}
+
+/** How good the plan on screen is: nothing is said while a better step is left. */
+function shownProof(p: Planning, taken: ReadonlySet<number>, cost: number): Proof | null {
+  if (p.state !== 'done' || !p.proof || taken.size < p.steps.length) return null
+  // Without a proven bound there is none to hold another plan against.
+  return p.proof.loads === null ? p.proof : proofOf(p.proof.bound, cost)
+}
 
 /** "161 quarts and 46 pints". */
 function jarWords(view: SeasonView, plan: SeasonView['plan']): string {

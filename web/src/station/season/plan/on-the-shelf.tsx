@@ -10,6 +10,7 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { SeasonView } from '../../../household/season'
 import { tintOf } from '../../../household/tints'
+import { plural } from '../../../household/words'
 import { Panel } from '../../../ui/panel'
 
 /** What the plan puts on the shelf against what is wanted, a line a food, and what isn’t worth canning. */
@@ -75,10 +76,10 @@ function wordsOf(f: FoodInSeason): string {
   const of = f.nobody
     ? '; nobody eats it'
     : f.wanted === null
-      ? '; no need set'
+      ? '. You haven’t set a need for it'
       : `, ${f.wanted} wanted`
-  const more = f.planned > (f.wanted ?? Infinity) ? ' The rest fills up loads.' : ''
+  const more = f.planned > (f.wanted ?? Infinity) ? ' The extra jars fill up loads.' : ''
   const spare = f.spare > 0 ? ` ${f.spare} to eat, freeze or give.` : ''
-  const lost = f.lost > 0 ? ` ${f.lost} find no place.` : ''
+  const lost = f.lost > 0 ? ` ${plural(f.lost, 'jar')} without an evening.` : ''
   return `${many}${of}.${more}${lost}${spare}`
 }
