@@ -14,17 +14,19 @@ import {
   firstCome,
   improve,
   overruns,
-  proveBound,
   USUAL_EFFORT,
-  windowOf,
-  windowProgram,
   type ImproveEffort,
   type SeasonModel,
-  type Solver,
 } from '../core/src'
 import { wrongs } from '../core/test/kit/check-season'
 import { makeSeason } from '../core/test/kit/seasons'
-import { loadSolver } from '../core/test/kit/solver'
+import {
+  loadSolver,
+  proveBound,
+  windowOf,
+  windowProgram,
+  type Solver,
+} from '../core/test/kit/bound'
 
 const flag = (name: string): boolean => process.argv.includes(`--${name}`)
 const option = (name: string, usual: number): number => {

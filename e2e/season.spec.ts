@@ -188,19 +188,3 @@ test('what if: answers stand side by side, and one is taken', async ({ page }) =
   const odd = await (await page.request.get('/api/kitchen-exceptions')).json()
   expect(odd.some((d: { onDate: string }) => d.onDate === '2026-08-16')).toBe(true)
 })
-
-test('where the solver can’t be fetched, the plan is proposed all the same, and called no more than the best found', async ({
-  page,
-}) => {
-  let asked = 0
-  await page.context().route(/highs-.*\.(js|wasm)$/, (route) => {
-    asked++
-    return route.abort()
-  })
-  await enterDemo(page)
-  await page.goto('/season')
-  await page.getByRole('button', { name: 'Plan again' }).click()
-  await expect(page.getByRole('region', { name: 'Proposed plan' })).toBeVisible({ timeout: 90_000 })
-  await expect(page.getByText('This is the best plan found.')).toBeVisible()
-  expect(asked).toBeGreaterThan(0)
-})

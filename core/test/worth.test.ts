@@ -5,8 +5,6 @@ import {
   harvestAfter,
   improve,
   LEANING_WEIGHTS,
-  proofOf,
-  proveBound,
   quartsOf,
   wantsOf,
   Worth,
@@ -16,7 +14,7 @@ import {
   type SeasonPlan,
 } from '../src'
 import { wrongs } from './kit/check-season'
-import { loadSolver } from './kit/solver'
+import { loadSolver, proveBound } from './kit/bound'
 import { makeSeason } from './kit/seasons'
 import { book } from './kit/season-book'
 
@@ -101,13 +99,6 @@ describe('the bound of a season with needs', () => {
       expect(costOf(m, plan).total).toBeGreaterThanOrEqual(bound - 1e-6)
     }
   }, 120_000)
-  test('says for each plan how far that one is from it', () => {
-    expect(proofOf(100, 100)).toEqual({ bound: 100, gap: 0, loads: 0 })
-    expect(proofOf(90, 100).gap).toBeCloseTo(0.1)
-    expect(proofOf(90, 110).loads ?? 0).toBeGreaterThan(proofOf(90, 100).loads ?? 9)
-    expect(proofOf(10, 1000).loads).toBeNull()
-    expect(proofOf(100, 90).gap).toBe(0)
-  })
 })
 
 describe('what a jar saves', () => {

@@ -2,7 +2,8 @@ import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persist
 import { dehydrate, type DehydrateOptions, type QueryClient } from '@tanstack/react-query'
 
 const KEY = 'kelvit.cache'
-let closed = false
+/** Changes with every wipe, in any tab. What a page knows from before a wipe is never written after it. */
+const ERA = 'kelvit.era'
 
 /** Private windows may forbid storage; then nothing is kept. */
 function store(): Storage | undefined {
@@ -13,12 +14,16 @@ function store(): Storage | undefined {
   }
 }
 
-/** What was last known, for a start without a network. Once it is wiped nothing more is written to it. */
+const eraNow = (): string | null => store()?.getItem(ERA) ?? null
+let era: string | null | undefined = eraNow()
+const closed = (): boolean => era !== eraNow()
+
+/** What was last known, for a start without a network. Once a tab wipes it, no open page writes to it. */
 export const persister = createSyncStoragePersister({
   storage: {
     getItem: (key) => store()?.getItem(key) ?? null,
     setItem: (key, value) => {
-      if (!closed) store()?.setItem(key, value)
+      if (!closed()) store()?.setItem(key, value)
     },
     removeItem: (key) => store()?.removeItem(key),
   },
@@ -34,7 +39,7 @@ export const BUSTER = '3'
  * that is left before that would open again with the state of before its last change.
  */
 export function keepNow(client: QueryClient, options: DehydrateOptions): void {
-  if (closed) return
+  if (closed()) return
   const kept = { buster: BUSTER, timestamp: Date.now(), clientState: dehydrate(client, options) }
   try {
     store()?.setItem(KEY, JSON.stringify(kept))
@@ -45,9 +50,10 @@ export function keepNow(client: QueryClient, options: DehydrateOptions): void {
 
 /** Forgets everything that was known, and what was typed, for good: the page is left right after. */
 export function wipeCache(): void {
-  closed = true
+  era = undefined
   store()?.removeItem(KEY)
   try {
+    store()?.setItem(ERA, `${Date.now()} ${Math.random()}`)
     window.sessionStorage.clear()
   } catch {
     // Without storage there is nothing to forget.

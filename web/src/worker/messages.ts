@@ -6,7 +6,6 @@ import type {
   PlanCost,
   PlanLoad,
   PlanStep,
-  Proof,
   SeasonPlan,
   SeasonRecords,
   WhatIf,
@@ -30,11 +29,10 @@ export interface Supposition {
   readonly best: Answer
 }
 
-/** A plan to take, what would better it at the price of moving more, and how good the best is. */
+/** A plan to take, and what would make it better but moves more jars. */
 export interface Planned {
   readonly best: Answer
   readonly steps: readonly PlanStep[]
-  readonly proof: Proof
 }
 
 /** What the season worker does, called from pages. It throws with a sentence. */

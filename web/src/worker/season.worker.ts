@@ -3,44 +3,23 @@ import {
   endingInTime,
   firstCome,
   improve,
-  proveBound,
   repair,
   seasonFrom,
-  solverFrom,
   stepsTo,
   suppose,
   USUAL_EFFORT,
   type SeasonModel,
   type SeasonPlan,
-  type Solver,
   type SeasonRecords,
   type PlanLoad,
   type Progress,
-  type Proof,
   type WhatIf,
 } from '@kelvit/core'
-import wasmUrl from 'highs/runtime?url'
 import { expose } from 'comlink'
 import type { Answer, SeasonWork } from './messages'
 
 /** For a what-if a shorter search tells which is better. */
 const WHAT_IF_EFFORT = { heats: 1 }
-
-let solver: Promise<Solver> | undefined
-/**
- * The solver's file is fetched when something is planned for the first time. It is large and
- * for one sentence: devices do not keep it for later.
- */
-const loadSolver = (): Promise<Solver> => {
-  solver ??= import('highs')
-    .then(({ default: load }) => load({ locateFile: () => wasmUrl }))
-    .then(solverFrom)
-  // A try that failed is not the last one.
-  solver.catch(() => (solver = undefined))
-  return solver
-}
-/** How near a plan is to the best is not known. */
-const UNPROVEN: Proof = { bound: 0, gap: 1, loads: null }
 
 const answer = (model: SeasonModel, plan: Answer['plan']): Answer => ({
   plan,
@@ -74,8 +53,7 @@ const REPAIRED = 0.2
 
 const work: SeasonWork = {
   async plan(ask, hear) {
-    const plain = seasonFrom(ask.records).model
-    const model = besideThe(ask.from, plain)
+    const model = besideThe(ask.from, seasonFrom(ask.records).model)
     const follow = (search: Generator<Progress, SeasonPlan>, from: number, share: number) => {
       let step = search.next()
       while (!step.done) {
@@ -92,15 +70,9 @@ const work: SeasonWork = {
       mended ? REPAIRED : 0,
       mended ? 1 - REPAIRED : 1,
     )
-    // Without a network the solver may not be here: the plan is as good, only not proven.
-    const proof = await loadSolver().then(
-      (solver) => proveBound(plain, found, solver),
-      () => UNPROVEN,
-    )
     return {
       best: answer(model, mended ?? found),
       steps: mended ? stepsTo(model, mended, found) : [],
-      proof,
     }
   },
 

@@ -16,11 +16,6 @@ export { seeded } from '../search/random'
 export * from './model'
 export { LEANING_WEIGHTS, PLAIN_WEIGHTS, WEIGHTS, type KeeperWeights } from './weights'
 export { improve, USUAL_EFFORT, type ImproveEffort, type Progress } from './improve'
-export { windowProgram } from './program'
-export { windowOf } from './window'
-export type { Program, Solved, SolveLimits, Solver } from './solver'
-export { proofOf, proveBound, type Proof } from './bound'
-export { solverFrom } from './with-highs'
 export { complaintsOf, type PlanComplaint, type PlanFault } from './check'
 export {
   mouthsFor,

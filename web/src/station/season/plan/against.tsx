@@ -1,11 +1,4 @@
-import {
-  costOf,
-  showMinutes,
-  type PlanCost,
-  type PlanLoad,
-  type Proof,
-  type SeasonPlan,
-} from '@kelvit/core'
+import { costOf, showMinutes, type PlanCost, type PlanLoad, type SeasonPlan } from '@kelvit/core'
 import { useEffect, useMemo, useState } from 'react'
 import type { SeasonView } from '../../../household/season'
 import { Panel } from '../../../ui/panel'
@@ -26,15 +19,25 @@ function useByHand(view: SeasonView, pinned: readonly PlanLoad[]): PlanCost | un
   return cost
 }
 
+/** How far the search for a plan went: with steps left, a better one is known. */
+export type Search = 'none' | 'stopped' | 'steps-left' | 'best'
+
+const FOUND: Readonly<Record<Search, string>> = {
+  none: 'Times are estimates from your own loads. Plan again to look for a better plan.',
+  stopped: 'You stopped the search. A whole search may find a better plan.',
+  'steps-left': 'The steps that you leave out would make this plan better.',
+  best: 'This is the best plan found.',
+}
+
 interface AgainstProps {
   readonly view: SeasonView
   readonly plan: SeasonPlan
   readonly pinned: readonly PlanLoad[]
-  readonly proof: Proof | null
+  readonly search: Search
 }
 
 /** This plan against canning every lot as it comes in. */
-export function Against({ view, plan, pinned, proof }: AgainstProps) {
+export function Against({ view, plan, pinned, search }: AgainstProps) {
   const byHand = useByHand(view, pinned)
   const cost = useMemo(() => costOf(view.season.model, plan), [view, plan])
   return (
@@ -70,7 +73,7 @@ export function Against({ view, plan, pinned, proof }: AgainstProps) {
           </tbody>
         </table>
       </div>
-      <p className="mt-3 text-[15px] leading-relaxed text-ink-soft">{proofWords(proof)}</p>
+      <p className="mt-3 text-[15px] leading-relaxed text-ink-soft">{FOUND[search]}</p>
     </Panel>
   )
 }
@@ -91,12 +94,4 @@ function Row({ name, cost, strong }: { name: string; cost: PlanCost | undefined;
       <td className={cell}>{cost ? Math.round(cost.late) : '…'}</td>
     </tr>
   )
-}
-
-function proofWords(proof: Proof | null): string {
-  if (!proof)
-    return 'Times are estimates from your own loads. Plan again to see how good this plan is.'
-  if (proof.loads === null) return 'This is the best plan found.'
-  if (proof.loads < 1) return 'This is the best plan: nothing saves more than one load.'
-  return `At most, a better plan could save ${proof.loads === 1 ? 'one more load costs' : `${proof.loads} loads cost`}, jars, waiting and days. We found nothing better.`
 }

@@ -4,11 +4,9 @@ import {
   countJars,
   mayFollow,
   moveLoad,
-  proofOf,
   withStep,
   type JarSize,
   type PlanStep,
-  type Proof,
   type SeasonModel,
 } from '@kelvit/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -23,7 +21,7 @@ import { Button, ButtonLink } from '../../../ui/button'
 import { useNotify } from '../../../ui/notice'
 import { Page as Sheet } from '../../../ui/page'
 import { Panel } from '../../../ui/panel'
-import { Against } from './against'
+import { Against, type Search } from './against'
 import { LoadDetail } from './load-detail'
 import { PlanningPanel, Proposal } from './proposal'
 import { LoadList } from './load-list'
@@ -161,12 +159,7 @@ export function SeasonBoard({ view, loads, mayPlan }: BoardProps) {
       <Notes view={view} plan={plan} />
       <OnTheShelf view={view} plan={plan} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-        <Against
-          view={view}
-          plan={plan}
-          pinned={pinned}
-          proof={shownProof(planning, taken, cost.total)}
-        />
+        <Against view={view} plan={plan} pinned={pinned} search={searchOf(planning, taken.size)} />
         <Runout view={view} plan={plan} mayPlan={mayPlan} />
       </div>
     </Sheet>
@@ -197,11 +190,11 @@ function useSteps(model: SeasonModel, planning: Planning) {
   return { taken, proposed, choose, leaveAll: () => setTaken(new Set()) }
 }
 
-/** How good the plan on screen is: nothing is said while a better step is left. */
-function shownProof(p: Planning, taken: ReadonlySet<number>, cost: number): Proof | null {
-  if (p.state !== 'done' || !p.proof || taken.size < p.steps.length) return null
-  // Without a proven bound there is none to hold another plan against.
-  return p.proof.loads === null ? p.proof : proofOf(p.proof.bound, cost)
+/** How far the search for the plan on screen went. */
+function searchOf(p: Planning, taken: number): Search {
+  if (p.state !== 'done') return 'none'
+  if (!p.whole) return 'stopped'
+  return taken < p.steps.length ? 'steps-left' : 'best'
 }
 
 /** "161 quarts and 46 pints". */

@@ -1,4 +1,4 @@
-import type { SeasonRecords, PlanLoad, PlanStep, Proof } from '@kelvit/core'
+import type { SeasonRecords, PlanLoad, PlanStep } from '@kelvit/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Answer, SearchProgress } from '../../../worker/messages'
 import { heard, withSeason } from '../../../worker/season'
@@ -11,7 +11,8 @@ export type Planning =
       readonly state: 'done'
       readonly best: Answer
       readonly steps: readonly PlanStep[]
-      readonly proof: Proof | null
+      /** Not stopped before its end. */
+      readonly whole: boolean
     }
   | { readonly state: 'failed'; readonly sentence: string }
 
@@ -29,7 +30,7 @@ export function usePlanner() {
     end.current = withSeason(
       async (season) => {
         const found = await season.plan({ records, pinned, from, seed: 1 }, heard(hear))
-        setPlanning({ state: 'done', ...found })
+        setPlanning({ state: 'done', ...found, whole: true })
       },
       (sentence) => setPlanning({ state: 'failed', sentence }),
     )
@@ -38,7 +39,7 @@ export function usePlanner() {
     end.current?.()
     setPlanning((p) =>
       p.state === 'running' && p.best
-        ? { state: 'done', best: p.best, steps: [], proof: null }
+        ? { state: 'done', best: p.best, steps: [], whole: false }
         : { state: 'idle' },
     )
   }

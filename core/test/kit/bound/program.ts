@@ -1,5 +1,5 @@
 import { readLoads, type Cell } from './cell'
-import { factsOf, type Facts } from './facts'
+import { factsOf, type Facts } from '../../../src/plan/season/facts'
 import {
   MOST_OVER_MIN,
   spanOf,
@@ -7,11 +7,11 @@ import {
   type PlanLoad,
   type SeasonCanner,
   type SeasonModel,
-} from './model'
-import { WEIGHTS } from './weights'
+} from '../../../src/plan/season/model'
+import { WEIGHTS } from '../../../src/plan/season/weights'
 import type { Window } from './window'
-import { Worth } from './worth'
-import { LATER_LOAD_MIN } from './length'
+import { Worth } from '../../../src/plan/season/worth'
+import { LATER_LOAD_MIN } from '../../../src/plan/season/length'
 import { ProgramBuilder, type Program } from './solver'
 
 export interface WindowProgram {

@@ -1,6 +1,5 @@
-import { costOf } from './cost'
-import type { SeasonModel, SeasonPlan } from './model'
-import { WEIGHTS } from './weights'
+import { costOf } from '../../../src/plan/season/cost'
+import type { SeasonModel, SeasonPlan } from '../../../src/plan/season/model'
 import { windowProgram } from './program'
 import { windowOf } from './window'
 import type { Solver } from './solver'
@@ -11,20 +10,12 @@ export interface Proof {
   readonly bound: number
   /** Share of the plan's cost that is not proven, 0 when it is the best. */
   readonly gap: number
-  /**
-   * The gap said in whole loads: at most so many loads' worth better could exist. Null where
-   * that is more than says anything: how near the plan is to the best is not known.
-   */
-  readonly loads: number | null
 }
 
 /** Seconds spent on the proof: more make the bound tighter, never wrong. */
 const PATIENCE_S = 5
 /** Seconds for the relaxation, below which no bound falls. */
 const RELAXED_S = 20
-/** More than so many loads' worth says nothing that anybody can picture. */
-const PICTURED_LOADS = 6
-
 /**
  * What no plan can beat: the whole season as one program, with the clock only as
  * far as it binds every plan; its relaxation, and how far branch and bound has come
@@ -48,12 +39,5 @@ export function proveBound(
   const solved = solve(program, { ...limits, seconds })
   const best = Math.max(relaxed.bound, Number.isFinite(solved.bound) ? solved.bound : -Infinity)
   const bound = Number.isFinite(best) ? Math.max(0, Math.min(cost, without + best)) : 0
-  return proofOf(bound, cost)
-}
-
-/** How far a plan of some cost is from a proven bound: for any plan of the season the bound is of. */
-export function proofOf(bound: number, cost: number): Proof {
-  const over = Math.max(0, cost - bound)
-  const loads = Math.floor(over / WEIGHTS.load + 1e-6)
-  return { bound, gap: cost > 0 ? over / cost : 0, loads: loads > PICTURED_LOADS ? null : loads }
+  return { bound, gap: cost > 0 ? (cost - bound) / cost : 0 }
 }

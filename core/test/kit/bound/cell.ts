@@ -1,4 +1,4 @@
-import type { PlanLoad, Portion } from './model'
+import type { PlanLoad, Portion } from '../../../src/plan/season/model'
 
 /** Loads of one kind on one day and canner: one pressure, jar and time. */
 export interface Cell {

@@ -1,5 +1,5 @@
-import { Board } from './board'
-import type { PlanLoad, SeasonModel } from './model'
+import { Board } from '../../../src/plan/season/board'
+import type { PlanLoad, SeasonModel } from '../../../src/plan/season/model'
 
 /** A window is only worth changing for more than this much cost. */
 const LEAST_GAIN = 0.5
