@@ -7,6 +7,7 @@ await build({
     'src/gauge-device.ts',
     'src/heavy/calendar.ts',
     'src/heavy/day-sheet.ts',
+    'src/heavy/day-times.ts',
     'src/heavy/labels.ts',
     'src/heavy/record.ts',
     'src/heavy/archive-read.ts',

@@ -83,7 +83,7 @@ export default defineConfig({
               name: 'often',
               // The first page asks nothing of a mixed jar. Only leave out what no module of this
               // file imports: two files that import each other run too early and no page opens.
-              test: /\/(core|contract)\/src\/(?!method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(answer|line|how-much|money|price|measure|complaint)|answers\/|load\/(ways|capacity))/,
+              test: /\/(core|contract)\/src\/(?!kitchen\/|method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(answer|line|how-much|money|price|measure|complaint)|answers\/|load\/(ways|capacity))/,
               minShareCount: 12,
               includeDependenciesRecursively: false,
             },
@@ -100,7 +100,7 @@ export default defineConfig({
             },
             {
               name: 'mixed',
-              test: /\/core\/src\/(method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(line|how-much|money|price|measure|complaint)|load\/(ways|capacity))/,
+              test: /\/core\/src\/(kitchen\/|method\/(ingredient|mixed-jar|jar-of|spoken|described|find|lookup|refusal|data\/names)|harvest\/(line|how-much|money|price|measure|complaint)|load\/capacity)/,
               minShareCount: 4,
               includeDependenciesRecursively: false,
             },

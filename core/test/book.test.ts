@@ -10,7 +10,6 @@ import {
   formOf,
   fullJars,
   gaugeOf,
-  jarDraws,
   jarsToCome,
   jarsUnplanned,
   lidsLeft,
@@ -25,6 +24,7 @@ import {
   tooManyOf,
   quartsFilled,
   restingHere,
+  suppliesOf,
   restOf,
   saidFood,
   shortFood,
@@ -352,18 +352,11 @@ describe('supplies over the season', () => {
     expect(of(on('2026-08-01'), 'jars pint regular')!.shortOn).toBe(TODAY)
   })
   test('what goes inside: salt where it is wanted, acid where the form requires it', () => {
-    expect(jarDraws(true, 'tomatoes-crushed', 'quart')).toEqual({
-      saltTspPerJar: 1,
-      citricAcidTspPerJar: 0.5,
-    })
-    expect(jarDraws(true, 'tomatoes-crushed', 'pint')).toEqual({
-      saltTspPerJar: 0.5,
-      citricAcidTspPerJar: 0.25,
-    })
-    expect(jarDraws(false, 'beans-snap', 'quart')).toEqual({
-      saltTspPerJar: 0,
-      citricAcidTspPerJar: 0,
-    })
+    const inOne = (salt: boolean, formId: string, jar: 'quart' | 'pint') =>
+      suppliesOf([{ formId, jar, pack: 'hot', jars: 1 }], salt)
+    expect(inOne(true, 'tomatoes-crushed', 'quart')).toEqual({ saltTsp: 1, citricAcidTsp: 0.5 })
+    expect(inOne(true, 'tomatoes-crushed', 'pint')).toEqual({ saltTsp: 0.5, citricAcidTsp: 0.25 })
+    expect(inOne(false, 'beans-snap', 'quart')).toEqual({ saltTsp: 0, citricAcidTsp: 0 })
     const tomato = lot({
       foodId: 'tomatoes',
       formId: 'tomatoes-crushed',

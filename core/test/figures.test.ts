@@ -2,6 +2,7 @@ import * as unit from '../src/quantity/units'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
+  bareKitchen,
   changedFigures,
   figuresFor,
   pressureOn,
@@ -11,17 +12,24 @@ import {
   type FiguresQuery,
 } from '../src'
 
-const query = (more: Partial<FiguresQuery> = {}): FiguresQuery => ({
+interface Asked extends Partial<FiguresQuery> {
+  readonly altitudeFt?: unit.Feet
+  readonly restMinutes?: number
+}
+
+const query = ({ altitudeFt, restMinutes, ...more }: Asked = {}): FiguresQuery => ({
   portions: [{ formId: 'beans-snap', pack: 'hot', jar: 'quart' }],
   regulatedBy: 'dial',
   gaugeErrorPsi: unit.psi(0),
   restMin: 10,
-  altitudeFt: unit.feet(2640),
-  rules: { cushionPsi: 1 },
-  restMinutes: unit.minutes(10),
+  kitchen: {
+    ...bareKitchen(altitudeFt ?? 2640),
+    rules: { cushionPsi: 1 },
+    restMinutes: restMinutes ?? 10,
+  },
   ...more,
 })
-const setupOf = (more: Partial<FiguresQuery> = {}) => {
+const setupOf = (more: Asked = {}) => {
   const found = figuresFor(query(more))
   if (found.outcome !== 'process') throw new Error(found.sentence)
   return found.setup

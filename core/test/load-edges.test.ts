@@ -3,6 +3,7 @@ import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import fc from 'fast-check'
 import {
+  bareKitchen,
   capacityFor,
   cannerClasses,
   estimateCapacity,
@@ -222,9 +223,7 @@ describe('what a load runs at', () => {
       regulatedBy: 'dial',
       gaugeErrorPsi: unit.psi(1),
       restMin: 10,
-      altitudeFt: unit.feet(500),
-      rules: {},
-      restMinutes: unit.minutes(10),
+      kitchen: bareKitchen(500),
       ...more,
     })
   const setup = (formIds: readonly string[], more: object = {}) => {
@@ -247,10 +246,12 @@ describe('what a load runs at', () => {
       gaugeErrorPsi: unit.psi(0),
       psi: unit.psi(10),
     })
-    expect(setup(['beans-snap'], { rules: { extraMinutes: 5 } })).toMatchObject({ minutes: 25 })
+    expect(
+      setup(['beans-snap'], { kitchen: { ...bareKitchen(500), rules: { extraMinutes: 5 } } }),
+    ).toMatchObject({ minutes: 25 })
   })
   test('the house’s pair of pressure and time for tomatoes, where it is offered; a mixed load finds a common one', () => {
-    const low = { rules: { tomatoOption: 'low' } }
+    const low = { kitchen: { ...bareKitchen(500), rules: { tomatoOption: 'low' } } }
     expect(setup(['tomatoes-crushed'], low)).toMatchObject({ psi: 6, minutes: 20 })
     expect(setup(['tomatoes-crushed'])).toMatchObject({ psi: 11, minutes: 15 })
     expect(setup(['beans-snap'], low)).toMatchObject({ psi: 11 })
@@ -258,7 +259,7 @@ describe('what a load runs at', () => {
   })
   test('a refusal is the first one met', () => {
     expect(setup(['beans-snap', 'no-such-form'])).toBe('no-tested-process')
-    expect(setup(['beans-snap'], { altitudeFt: unit.feet(9000) })).toBe('altitude-above-table')
+    expect(setup(['beans-snap'], { kitchen: bareKitchen(9000) })).toBe('altitude-above-table')
   })
   test('why jars cannot go in together', () => {
     const tall = canner('a', 7)

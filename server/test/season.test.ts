@@ -1,6 +1,17 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { CANNER, id, newLoad, startKit, withGear, type Browser, type Kit } from './kit'
+import {
+  CANNER,
+  id,
+  newLoad,
+  NOW,
+  startKit,
+  TO_STANDING,
+  withGear,
+  type Browser,
+  type Kit,
+} from './kit'
+import { planned as stovePlanned } from './stove-kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -337,6 +348,48 @@ describe('canning days as a calendar', () => {
     expect(only?.startDate.toJSDate().toISOString()).toBe('2026-08-15T15:00:00.000Z')
     // 84 prepare + 13.4 fill + 112 of the run by this canner's own minutes
     expect(Math.round((only!.endDate.toUnixTime() - only!.startDate.toUnixTime()) / 60)).toBe(210)
+  })
+  test('a load planned at the stove is a canning day; once it is on, the day begins now with what is left of it', async () => {
+    const stove = await stovePlanned(kit)
+    await stove.who.send('PUT', `/api/kitchen-hours/${id()}`, {
+      ...{ weekday: 5, opens: '17:00', closes: '23:30', people: 1 },
+    })
+    const only = async (): Promise<ICAL.Event> => {
+      const all = eventsOf((await stove.who.send('GET', '/api/calendar')).body)
+      const days = all.filter((e) => e.summary.startsWith('Canning'))
+      expect(days).toHaveLength(1)
+      return days[0]!
+    }
+    const minutes = (e: ICAL.Event): number =>
+      (e.endDate.toUnixTime() - e.startDate.toUnixTime()) / 60
+    const before = await only()
+    expect(before.summary).toBe('Canning: 7 quarts of snap beans')
+    await stove.run(TO_STANDING.slice(0, 6))
+    const during = await only()
+    // Under pressure since minute 111: 25 minutes, cooling, rest and unloading are left.
+    expect(during.startDate.toUnixTime() * 1000).toBe(NOW + 115 * 60_000)
+    expect(minutes(during)).toBeGreaterThan(20 + 10)
+    expect(minutes(during)).toBeLessThan(minutes(before) - 90)
+    // The next load in the same canner waits for it.
+    const { lotId, cannerId } = stove
+    await stove.who.send('PUT', `/api/season-loads/${id()}`, {
+      ...load({ who: stove.who, lotId, cannerId }),
+      ...{ onDate: '2026-08-14', portions: [portion(lotId, { jars: 2 })] },
+    })
+    const both = await only()
+    expect(minutes(both)).toBeGreaterThan(minutes(during) + 100)
+    await kit.clock.set(NOW)
+  })
+  test('what does not fit is told as that, over the kitchen’s hours', async () => {
+    const f = await planned()
+    const [hours] = (await f.who.send('GET', '/api/kitchen-hours')).body
+    await f.who.send('PATCH', `/api/kitchen-hours/${hours.id}`, {
+      version: hours.version,
+      closes: '10:00',
+    })
+    const [only] = eventsOf((await f.who.send('GET', '/api/calendar')).body)
+    expect(only!.endDate.toUnixTime() - only!.startDate.toUnixTime()).toBe(3600)
+    expect(only!.description).toMatch(/\n.*longer than the kitchen is open/)
   })
   test('the secret address works without sign-in until it is revoked', async () => {
     const f = await planned()

@@ -1,3 +1,4 @@
+import { kitchenOf, rowHere, packLiked } from '../kitchen'
 import { cannerClasses, MINIMUM_LOAD } from '../load/canner-classes'
 import { capacityFor } from '../load/capacity'
 import { restingHere, stageSpans, totalMinutes } from '../load/stages'
@@ -7,13 +8,12 @@ import { handsPerQuart } from '../harvest/estimate'
 import type { LotYield } from '../harvest/history'
 import { jarsForServings, suggestJar } from '../book/needs'
 import { findSpoken } from '../method/spoken'
-import { formOf, saidName } from '../method/foods'
+import { saidName } from '../method/foods'
 import { countJars } from '../method/jar-size'
-import { lookUpProcess, rulesOf } from '../method/lookup'
 import { mixedLoad } from '../method/mixed-load'
 import type { Food, HouseholdRules, Process } from '../method/data/types'
 import { pressureOn, showMinutes, showPressure } from '../quantity/format'
-import { feet, psi, type Feet } from '../quantity/units'
+import { psi, type Feet } from '../quantity/units'
 import { readTime, sayTime } from '../time/say'
 import type { ClockHours, GaugeKind, JarSize, Pack, UnitSystem } from '../words'
 
@@ -161,18 +161,11 @@ export function processIn(
   formId: string,
   jar: JarSize,
   gauge: GaugeKind,
-  { altitudeFt, settings }: ComputingKitchen,
+  kitchen: ComputingKitchen,
 ): Process | undefined {
-  const packs = formOf(formId)?.form.packs.map((p) => p.pack) ?? []
-  const pack = packs.includes(settings.defaultPack) ? settings.defaultPack : packs[0]
-  const answer =
-    pack &&
-    lookUpProcess({
-      ...{ form: formId, pack, jar, gauge },
-      altitudeFt: feet(altitudeFt),
-      rules: rulesOf(settings),
-    })
-  return answer?.outcome === 'process' ? answer : undefined
+  const here = kitchenOf(kitchen)
+  const answer = rowHere(here, { formId, pack: packLiked(formId, here.defaultPack), jar }, gauge)
+  return answer.outcome === 'process' ? answer : undefined
 }
 
 /** A food by the words of a question; articles and sizes around it are let go. */

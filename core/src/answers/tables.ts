@@ -1,10 +1,10 @@
+import { packLiked, rowHere } from '../kitchen'
 import { formSaid } from '../method/described'
 import { psiByAltitude } from './fill'
 import { foodsIn, type Mention } from './foods-in'
 import { normalise } from '../method/find'
 import { saidName } from '../method/foods'
 import { jarName } from '../method/jar-size'
-import { lookUpProcess } from '../method/lookup'
 import { mixedJar } from '../method/mixed-jar'
 import type { MixedJarAnswer } from '../method/mixed-jar-answer'
 import { standardAt } from '../load/recall'
@@ -190,18 +190,9 @@ function waterBath(first: Mention | undefined, kitchen: TableKitchen): TableAnsw
 /** The times and pressure of one form here, as a sentence; undefined where the tables refuse all of it. */
 function lineOf(food: Food, form: FoodForm | undefined, kitchen: TableKitchen): string | undefined {
   if (!form) return undefined
-  const pack = form.packs.some((p) => p.pack === kitchen.defaultPack)
-    ? kitchen.defaultPack
-    : (form.packs[0]?.pack ?? 'hot')
+  const pack = packLiked(form, kitchen.defaultPack)
   const look = (jar: JarSize, gauge: GaugeHere['kind'], altitudeFt = kitchen.altitudeFt) =>
-    lookUpProcess({
-      form: form.id,
-      pack,
-      jar,
-      gauge,
-      altitudeFt,
-      ...(kitchen.rules ? { rules: kitchen.rules } : {}),
-    })
+    rowHere({ ...kitchen, altitudeFt }, { formId: form.id, pack, jar }, gauge)
   const sizes = JAR_SIZES.filter((s) => form.minutes[s] !== undefined)
   const kinds =
     kitchen.gauges.length > 0 ? kitchen.gauges.map((g) => g.kind) : (['weighted', 'dial'] as const)

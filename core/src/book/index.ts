@@ -58,7 +58,7 @@ export {
   type TooMany,
   type WeeksOfFood,
 } from './food-stock'
-export { jarDraws, seasonBalance } from './season-supplies'
+export { seasonBalance } from './season-supplies'
 export { mayBeEaten, onShelf, pullOf, type Pull } from './shelf'
 export { emptyJars, fullJars, lidsLeft, runsEach } from './stock'
 export {

@@ -1,3 +1,4 @@
+import { additionsPerJar } from '../method/additions'
 import { formOf } from '../method/foods'
 import { quartsOf } from '../method/jar-size'
 import { isOpenLot, type JarSize, type Mouth } from '../words'
@@ -20,24 +21,6 @@ type StockBook = Pick<
   | 'today'
 >
 
-/**
- * What goes into one jar of a form besides the food, teaspoons: salt where the household
- * wants it, citric acid where the form requires it.
- */
-export function jarDraws(
-  salt: boolean,
-  formId: string,
-  jar: JarSize,
-): { readonly saltTspPerJar: number; readonly citricAcidTspPerJar: number } {
-  const form = formOf(formId)?.form
-  const quarts = quartsOf(jar)
-  const acid = quarts <= 0.5 ? form?.acid?.perPint : form?.acid?.perQuart
-  return {
-    saltTspPerJar: salt ? (form?.saltTspPerQuart ?? 0) * quarts : 0,
-    citricAcidTspPerJar: acid?.citricAcidTsp ?? 0,
-  }
-}
-
 /** Jars of one form on a day, with what goes into them. */
 function jarsBy(
   book: Pick<Book, 'household'>,
@@ -45,9 +28,17 @@ function jarsBy(
   what: { readonly formId: string; readonly jar: JarSize; readonly mouth: Mouth },
   jars: number,
 ): readonly PlannedJars[] {
-  if (!formOf(what.formId) || jars <= 0) return []
+  const form = formOf(what.formId)?.form
+  if (!form || jars <= 0) return []
   const { jar, mouth } = what
-  return [{ by, jar, mouth, jars, ...jarDraws(book.household.settings.salt, what.formId, jar) }]
+  const added = additionsPerJar(form, jar)
+  return [
+    {
+      ...{ by, jar, mouth, jars },
+      saltTspPerJar: book.household.settings.salt ? added.saltTsp : 0,
+      citricAcidTspPerJar: added.acid?.citricAcidTsp ?? 0,
+    },
+  ]
 }
 
 /** What the lots in the house and on the way will draw: on the season plan's days, the rest by its can-by. */

@@ -2,12 +2,11 @@ import type { HouseCanner } from '../load/types'
 import { restingHere } from '../load/stages'
 import { offerWays, whyNoWay, type NoWay, type Way } from '../load/ways'
 import { JAR_SIZES } from '../words'
-import { processFor } from '../method/jar-of'
+import { processFor, kitchenOf, packLiked } from '../kitchen'
 import type { JarOf } from '../method/mixed-name'
-import { rulesOf } from '../method/lookup'
 import type { Food, FoodForm, HouseholdRules, ProcessAnswer } from '../method/data/types'
 import type { GaugeHere } from '../quantity/format'
-import { feet, type Pounds, type Feet, type Psi } from '../quantity/units'
+import { type Pounds, type Feet, type Psi } from '../quantity/units'
 import { countJars } from '../method/jar-size'
 import type { JarSize, Mouth, Pack } from '../words'
 import type { WeighIn } from './line'
@@ -21,10 +20,6 @@ import {
 } from './estimate'
 import { cookMinutes } from './ahead'
 import { countedLots, type LotYield } from './history'
-
-/** The tested pack of a form that the household likes, else the one there is. */
-const packFor = (form: FoodForm, liked: Pack): Pack =>
-  form.packs.find((p) => p.pack === liked)?.pack ?? form.packs[0]?.pack ?? 'hot'
 
 export interface HarvestAnswer {
   readonly belief: YieldBelief
@@ -79,15 +74,11 @@ const processOn = (
   pack?: Pack,
   jarOf?: JarOf | null,
 ): ProcessAnswer =>
-  processFor({
-    form: form.id,
-    jarOf,
-    pack: pack ?? packFor(form, household.settings.defaultPack),
-    jar,
-    gauge: canner.regulatedBy,
-    altitudeFt: feet(household.altitudeFt),
-    rules: rulesOf(household.settings),
-  })
+  processFor(
+    kitchenOf(household),
+    { formId: form.id, jarOf, jar, pack: pack ?? packLiked(form, household.settings.defaultPack) },
+    canner.regulatedBy,
+  )
 
 /** All that a weigh-in line answers, computed here without asking the server. */
 export function answerHarvest(q: Asked): HarvestAnswer {

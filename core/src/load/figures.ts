@@ -6,12 +6,12 @@ import {
   type Mouth,
   type Pack,
 } from '../words'
-import { processFor } from '../method/jar-of'
+import { processFor, type Kitchen } from '../kitchen'
 import type { JarOf } from '../method/mixed-name'
 import { mixedLoad } from '../method/mixed-load'
-import type { HouseholdRules, Process, Refusal } from '../method/data/types'
+import type { Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'
-import { minutes, psi, type Feet, type Psi } from '../quantity/units'
+import { minutes, psi, type Psi } from '../quantity/units'
 import { capacityFor, minimumFor } from './capacity'
 import { restOf } from './stages'
 import type { LoadSetup } from './setup'
@@ -35,10 +35,7 @@ export interface FiguresQuery {
   readonly gaugeErrorPsi: Psi
   /** The canner's own rest, min. */
   readonly restMin: number
-  readonly altitudeFt: Feet
-  readonly rules: HouseholdRules
-  /** The household's rest, min. */
-  readonly restMinutes: number
+  readonly kitchen: Kitchen
   /** How the lid is closed: a metal seal has clamps and no lock that drops. */
   readonly seal?: 'gasket' | 'metal'
   /** The shortest cooling the canner is known for, min. */
@@ -66,15 +63,7 @@ export interface Figures {
 export function figuresFor(query: FiguresQuery): Figures | Refusal {
   const processes: Process[] = []
   for (const p of query.portions) {
-    const found = processFor({
-      form: p.formId,
-      pack: p.pack,
-      jar: p.jar,
-      gauge: query.regulatedBy,
-      altitudeFt: query.altitudeFt,
-      rules: query.rules,
-      jarOf: p.jarOf,
-    })
+    const found = processFor(query.kitchen, p, query.regulatedBy)
     if (found.outcome === 'refused') return found
     processes.push(found)
   }
@@ -88,7 +77,7 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       psi: together.psi,
       minutes: together.minutes,
       gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : psi(0),
-      restMinutes: restOf(query, query.restMinutes),
+      restMinutes: restOf(query, query.kitchen.restMinutes),
       ...(query.seal === 'metal' ? { lock: false } : {}),
       ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),
       ...(query.coolMin === undefined ? {} : { coolMinutes: minutes(query.coolMin) }),

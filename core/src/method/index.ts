@@ -11,7 +11,7 @@ export { mixedLoad, type MixedLoad } from './mixed-load'
 export { SCHOOLS, type School } from './schools'
 export { packingOf, packingSteps } from './packing'
 export { mixedJar } from './mixed-jar'
-export { needsContents, processFor, verdictOf, type JarQuery } from './jar-of'
+export { needsContents, verdictOf, type JarQuery } from './jar-of'
 export { portionFood, saidFood, shortFood } from './food-name'
 export { foodIdOf, mixedName, mixedNameOf, type JarOf } from './mixed-name'
 export type {

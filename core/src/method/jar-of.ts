@@ -18,12 +18,13 @@ export interface JarQuery extends ProcessQuery {
 }
 
 /**
- * The one way from what is in a jar to its process: a mixed jar by its verdict, looked up
- * anew each time; everything else by its row. A soup nobody described gets no minutes.
+ * From what is in a jar to its process: a mixed jar by its verdict, looked up anew each
+ * time; everything else by its row. A soup nobody described gets no minutes. Asked by
+ * `core/kitchen` alone, which knows where.
  * @returns psi gauge and minutes, or a refusal.
  * @throws RangeError as the lookup does.
  */
-export function processFor(query: JarQuery): ProcessAnswer {
+export function processOfJar(query: JarQuery): ProcessAnswer {
   const { jarOf, jar, gauge, altitudeFt } = query
   if (!jarOf) {
     const found = formOf(query.form)

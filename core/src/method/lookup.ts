@@ -3,9 +3,10 @@ import { inches, minutes, psi, type Feet } from '../quantity/units'
 import { BANDS_SOURCE, STANDARD_BANDS } from './data/bands'
 import { REFUSED_SOURCE } from './data/refused'
 import { EDITION } from './data/sources'
+import { additionsPerJar } from './additions'
 import { findFood } from './find'
 import { formOf, refusedOf, saidName } from './foods'
-import { jarName, jarSizeOf, quartsOf } from './jar-size'
+import { jarName, jarSizeOf } from './jar-size'
 import { refuse, refuseFood } from './refusal'
 import type {
   Food,
@@ -101,6 +102,7 @@ interface Found {
 function answer(f: Found): Process {
   const rules: HouseholdRules = f.query.rules ?? {}
   const { form, pack, jar, rowSize, option } = f
+  const added = additionsPerJar(form, jar)
   const headspace =
     pack.headspaceIn?.[rowSize] ?? form.headspaceIn[rowSize] ?? form.headspaceIn.pint ?? 1
   return {
@@ -122,8 +124,8 @@ function answer(f: Found): Process {
     options: f.options,
     headspaceIn: inches(headspace),
     preparation: pack.preCook,
-    acidPerJar: form.acid ? (quartsOf(jar) <= 0.5 ? form.acid.perPint : form.acid.perQuart) : null,
-    saltTspPerJar: (form.saltTspPerQuart ?? 0) * quartsOf(jar),
+    acidPerJar: added.acid,
+    saltTspPerJar: added.saltTsp,
     notes: [form.note, pack.note, f.food.note].filter((n) => n !== undefined),
     confirmWithExtension: form.confirmWithExtension ?? false,
     source: form.source,

@@ -1,2 +1,3 @@
 export * from './season'
 export * from './day'
+export * from './load'

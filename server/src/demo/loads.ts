@@ -1,11 +1,17 @@
-import { minutes, psi, type JarState, type SealOutcome } from '@kelvit/core'
+import {
+  minutes,
+  psi,
+  type JarState,
+  type SealOutcome,
+  processFor,
+  bareKitchen,
+  formOf,
+} from '@kelvit/core'
 import { put } from './put'
 import {
   dateAt,
   DEFAULT_POLICY,
-  feet,
   foldLoad,
-  lookUpProcess,
   quartsOf,
   shelfDates,
   type JarSize,
@@ -131,13 +137,11 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
 }
 
 function processOf(place: Place, load: DemoLoad): Process {
-  const process = lookUpProcess({
-    form: load.form,
-    pack: load.pack ?? 'hot',
-    jar: load.jar,
-    gauge: load.canner === 'tall' ? 'dial' : 'weighted',
-    altitudeFt: feet(place.altitudeFt),
-  })
+  const process = processFor(
+    bareKitchen(place.altitudeFt),
+    { formId: load.form, pack: load.pack ?? 'hot', jar: load.jar },
+    load.canner === 'tall' ? 'dial' : 'weighted',
+  )
   if (process.outcome === 'refused') throw new Error(process.sentence)
   return process
 }
@@ -253,13 +257,4 @@ async function addJars(
   )
 }
 
-const processFood = (load: DemoLoad): string => {
-  const process = lookUpProcess({
-    form: load.form,
-    pack: load.pack ?? 'hot',
-    jar: load.jar,
-    gauge: 'dial',
-    altitudeFt: feet(0),
-  })
-  return process.outcome === 'process' ? process.foodId : load.form
-}
+const processFood = (load: DemoLoad): string => formOf(load.form)?.food.id ?? load.form

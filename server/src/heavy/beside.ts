@@ -13,6 +13,7 @@ import type { Done, Jobs, Result } from './jobs'
 const PATIENCE_MS: Readonly<Record<keyof Jobs, number>> = {
   calendar: 4_000,
   'day-sheet': 20_000,
+  'day-times': 60_000,
   labels: 20_000,
   record: 20_000,
   csv: 10_000,

@@ -1,4 +1,5 @@
 import type { CsvInKind, CsvKind, HouseholdSettings, PrintedDaySheet } from '@kelvit/contract'
+import type { DayKitchen, DayLoad } from '@kelvit/core'
 import type { ArchiveParts } from '../formats/archive-pack'
 import type { UnpackedArchive } from '../formats/archive-unpack'
 import type { Reading } from '../formats/csv-readers'
@@ -16,6 +17,13 @@ export interface Jobs {
     readonly until: string
   }
   readonly 'day-sheet': { readonly sheet: PrintedDaySheet }
+  readonly 'day-times': {
+    readonly days: readonly {
+      readonly loads: readonly DayLoad[]
+      readonly kitchen: DayKitchen
+      readonly late: number
+    }[]
+  }
   readonly labels: PrintedLabels
   readonly record: { readonly record: PrintedRecord }
   readonly 'archive-write': ArchiveParts
@@ -32,9 +40,16 @@ export interface Jobs {
   }
 }
 
+/** When the work of a day begins and ends, minutes from midnight; or why it doesn't fit. */
+export type DayTimes =
+  | { readonly from: number; readonly until: number }
+  | { readonly from: null; readonly sentence: string }
+
 interface Results {
   readonly calendar: ReadCalendar
   readonly 'day-sheet': Uint8Array
+  /** Of each day, in order. */
+  readonly 'day-times': readonly DayTimes[]
   readonly labels: Uint8Array
   readonly record: Uint8Array
   readonly 'archive-write': Uint8Array

@@ -1,5 +1,13 @@
 import { lotRows } from '@kelvit/contract/routes'
-import { canBy, dateAt, feet, formOf, needsContents, processFor, type Storage } from '@kelvit/core'
+import {
+  canBy,
+  dateAt,
+  formOf,
+  needsContents,
+  processFor,
+  type Storage,
+  bareKitchen,
+} from '@kelvit/core'
 import { inArray } from 'drizzle-orm'
 import { lots } from '../db/schema'
 import { unprocessable } from '../http/problem'
@@ -37,15 +45,7 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
 /** A soup nobody described is asked about; a jar that may not be canned never becomes a lot. */
 function checkContents({ formId, jar, jarOf }: LotRow): void {
   if (!jarOf && !needsContents(formId)) return
-  const asked = {
-    form: formId,
-    pack: 'hot',
-    jar,
-    jarOf,
-    gauge: 'weighted',
-    altitudeFt: feet(0),
-  } as const
-  const found = processFor(asked)
+  const found = processFor(bareKitchen(0), { formId, pack: 'hot', jar, jarOf }, 'weighted')
   if (found.outcome === 'refused')
     throw unprocessable(found.reason, `${found.sentence} Instead: ${found.instead.join(', ')}.`)
   if (found.formId !== formId)

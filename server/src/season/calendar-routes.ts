@@ -14,7 +14,7 @@ import { serve } from '../http/serve'
 import { readId } from '../http/validate'
 import { keepTimesOfFile } from '../store/kitchen-calendar'
 import { addRows, changeRows, deleteRow, findRow } from '../store/rows'
-import { canningDays } from './canning-days'
+import { canningDays, readDays } from './canning-days'
 import { dayNotes, sealChecks } from './reminders'
 
 /** As far as the season is planned ahead, days. */
@@ -84,12 +84,13 @@ function feedRoutes(router: Router, deps: Deps): void {
 async function sendCalendar(ctx: Context, deps: Deps, householdId: string): Promise<void> {
   const now = deps.clock.now()
   const found = await deps.db.inHousehold({ householdId }, async (tx) => {
-    const plan = await canningDays(tx, householdId)
-    if (!plan) return undefined
-    const { zone } = plan.household
-    return { ...plan, checks: await sealChecks(tx), notes: await dayNotes(tx, zone, now) }
+    const read = await readDays(tx, householdId, now)
+    if (!read) return undefined
+    const { zone } = read.household
+    return { read, checks: await sealChecks(tx), notes: await dayNotes(tx, zone, now) }
   })
   if (!found) throw notFound()
+  const days = await canningDays(found.read, now)
   ctx.type = 'text/calendar; charset=utf-8'
-  ctx.body = writeCalendar([...found.days, ...found.checks], found.household, now, found.notes)
+  ctx.body = writeCalendar([...days, ...found.checks], found.read.household, now, found.notes)
 }

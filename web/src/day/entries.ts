@@ -2,16 +2,11 @@ import type { CannerRead, LoadWithEvents, SeasonLoad, SeasonPortion } from '@kel
 import {
   capacityFor,
   dateAt,
-  dayLoadOf,
-  feet,
   formOf,
-  processFor,
-  type HouseholdRules,
-  rulesOf,
-  cookMinutes,
-  prepMinutes,
-  restingHere,
+  kitchenOf,
+  plannedLoad,
   type DayLoad,
+  type KitchenHousehold,
   type Process,
 } from '@kelvit/core'
 import { portionWords } from '../household/portion-words'
@@ -32,10 +27,8 @@ export interface DayEntry {
   readonly day: DayLoad
 }
 
-interface Household {
-  readonly altitudeFt: number
+interface Household extends KitchenHousehold {
   readonly zone: string
-  readonly settings: Required<HouseholdRules> & { readonly restMinutes: number }
 }
 
 /** Everything that is to be canned on a date. */
@@ -60,55 +53,39 @@ export function entriesOn(
   return [...atStove, ...planned]
 }
 
-/** @param minutes what a running load is held for, whatever the tables say by now. */
+/** @param held what a running load is held for, whatever the tables say by now. */
 export function entryOf(
   load: Pick<SeasonLoad, 'id' | 'cannerId' | 'portions'>,
   at: DayEntry['at'],
   view: SeasonView,
   household: Household,
   pints: ReadonlySet<string>,
-  minutes?: number,
+  held?: number,
 ): DayEntry[] {
   const canner = view.canners.find((c) => c.id === load.cannerId)
   if (!canner) return []
   const inPints = asPints(load.portions, canner)
   const portions = pints.has(load.id) && inPints ? inPints : load.portions
-  const processes = portions.flatMap((p) => {
-    const found = processFor({
-      form: p.formId,
-      pack: p.pack,
-      jar: p.jar,
-      gauge: canner.regulatedBy,
-      altitudeFt: feet(household.altitudeFt),
-      rules: rulesOf(household.settings),
-      jarOf: p.jarOf,
-    })
-    return found.outcome === 'process' ? [found] : []
-  })
   const [first] = portions
-  if (!first || (minutes === undefined && processes.length < portions.length)) return []
+  if (!first) return []
+  const planned = plannedLoad(
+    { id: load.id, portions, canBy: canByOf(view, portions), ...(held ? { held } : {}) },
+    canner,
+    kitchenOf(household),
+  )
+  if (planned.outcome === 'refused') return []
   const foodId = formOf(first.formId)?.food.id ?? ''
   return [
     {
       id: load.id,
       canner,
       portions,
-      processes,
+      processes: planned.processes,
       words: portionWords(portions),
       tint: tintOf(foodId),
       at,
       inPints: at === 'plan' ? inPints : null,
-      day: dayLoadOf({
-        id: load.id,
-        cannerId: canner.id,
-        canBy: canByOf(view, portions),
-        jar: first.jar,
-        jars: portions.reduce((n, p) => n + p.jars, 0),
-        prepMin: prepMinutes(portions),
-        cookMin: cookMinutes(portions),
-        processMinutes: minutes ?? Math.max(...processes.map((p) => p.minutes)),
-        stageMinutes: restingHere(canner, household.settings).stageMinutes,
-      }),
+      day: planned.day,
     },
   ]
 }

@@ -1,28 +1,17 @@
 import type { LoadWithEvents, SeasonPortion } from '@kelvit/contract'
 import {
-  kitchenDay,
-  runningAt,
-  runningLoad,
+  hoursNow,
+  stillToDo,
   STOVE_STAGES,
-  wallClock,
-  type HouseholdRules,
+  type KitchenHousehold,
   type KitchenStretch,
 } from '@kelvit/core'
 import type { SeasonView } from '../household/season'
 import { stateOf } from '../sync/loads'
 import { entryOf, type DayEntry } from './entries'
 
-/** A sheet that begins now is laid out anew every so many minutes. */
-const STEP_MIN = 5
-const MIN_MS = 60_000
-const USUAL_OPENS = 17 * 60
-const USUAL_CLOSES = 21 * 60
-
-interface Household {
-  readonly altitudeFt: number
+interface Household extends KitchenHousehold {
   readonly zone: string
-  readonly units: 'us' | 'metric'
-  readonly settings: Required<HouseholdRules> & { readonly restMinutes: number }
 }
 
 /** When a day's work can begin and end, minutes from midnight, and what is on the stove already. */
@@ -45,16 +34,13 @@ export function tonight(
   view: SeasonView,
   household: Household,
 ): Tonight {
-  const opens = usual?.opens ?? USUAL_OPENS
-  const closes = usual?.closes ?? USUAL_CLOSES
-  const clock = kitchenDay(wallClock(now, household.zone), view.records.calendar)
-  if (clock.date !== date) return { opens, closes, running: [] }
-  const begins = Math.ceil(clock.minute / STEP_MIN) * STEP_MIN
-  const at = now + (begins - clock.minute) * MIN_MS
-  const running = loads
-    .filter((l) => STOVE_STAGES.includes(l.stage))
-    .flatMap((l) => runningEntry(l, at, view, household))
-  return { opens: running.length > 0 ? begins : Math.max(opens, begins), closes, running }
+  const { calendar } = view.records
+  const hours = (atStove: boolean) => hoursNow(date, now, usual, { zone: household.zone, calendar }, atStove) // prettier-ignore
+  const { at } = hours(true)
+  const on = at === null ? [] : loads.filter((l) => STOVE_STAGES.includes(l.stage))
+  const running = on.flatMap((l) => runningEntry(l, at ?? now, view, household))
+  const { opens, closes } = hours(running.length > 0)
+  return { opens, closes, running }
 }
 
 function runningEntry(
@@ -72,7 +58,7 @@ function runningEntry(
     new Set(),
     load.setup.minutes,
   ).flatMap((entry) => {
-    const day = runningLoad(entry.day, runningAt(load.setup, stateOf(load), at))
+    const day = stillToDo(entry.day, load.setup, stateOf(load), at)
     return day ? [{ ...entry, day }] : []
   })
 }

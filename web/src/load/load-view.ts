@@ -1,9 +1,8 @@
 import type { CannerRead, Household, LoadWithEvents } from '@kelvit/contract'
 import {
-  minutes,
   psi,
   gaugeOf,
-  rulesOf,
+  kitchenOf,
   figuresFor,
   formOf,
   judgeLoad,
@@ -67,7 +66,5 @@ const freshFigures = (
     gaugeErrorPsi: psi(gaugeOf(canner).errorPsi),
     restMin: canner.stageMinutes.restMin,
     seal: canner.seal,
-    altitudeFt: household.altitudeFt,
-    rules: rulesOf(household.settings),
-    restMinutes: minutes(household.settings.restMinutes),
+    kitchen: kitchenOf(household),
   })

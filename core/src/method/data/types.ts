@@ -17,7 +17,7 @@ export interface PressureOption {
 
 type BySize = { readonly [size in JarSize]?: number }
 
-interface AcidAmount {
+export interface AcidAmount {
   readonly citricAcidTsp: number
   readonly bottledLemonJuiceTbsp: number
 }

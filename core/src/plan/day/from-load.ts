@@ -1,8 +1,7 @@
 import type { JarSize } from '../../words'
 import { stageSpans, type TimedStage } from '../../load/stages'
 import type { StageMinutes } from '../../load/types'
-import { pieces } from './problem'
-import type { DayLoad } from './types'
+import { pieces, type DayLoad } from './types'
 
 /** What a day sheet is told of a load. */
 export interface DayLoadFacts {
@@ -23,8 +22,10 @@ export interface DayLoadFacts {
 export function dayLoadOf(facts: DayLoadFacts): DayLoad {
   const spans = stageSpans({ ...facts, prepMinPerQuart: 0 }, facts.stageMinutes)
   const minutes = new Map(spans.map((s) => [s.stage, Math.ceil(s.minutes - 1e-9)]))
-  const parts = pieces(facts.prepMin)
-  minutes.set('prepare', parts * Math.ceil(facts.prepMin / parts - 1e-9))
+  // Sums of parts differ in their last digits by the order they were added in.
+  const prepMin = Math.round(facts.prepMin * 1000) / 1000
+  const parts = pieces(prepMin)
+  minutes.set('prepare', parts * Math.ceil(prepMin / parts - 1e-9))
   const of = (stage: TimedStage): number => minutes.get(stage) ?? 0
   return {
     id: facts.id,

@@ -1,4 +1,4 @@
 export { dayLoadOf, type DayLoadFacts } from './from-load'
 export { runningAt, runningLoad, type RunningAt } from './running'
-export { daySheet } from './sheet'
+export { daySheet, sheetOfDay } from './sheet'
 export * from './types'

@@ -3,7 +3,7 @@ import {
   FILLED_WAITS_MIN,
   LONG_DAY_MIN,
   OPENED_WAITS_MIN,
-  PIECE_MIN,
+  pieces,
   WATCHED_AT_ONCE,
   type Absence,
   type DayKitchen,
@@ -71,10 +71,6 @@ export interface LoadNodes {
   readonly heat: number
   readonly unload: number
 }
-
-/** Preparation is done in even pieces of at most so long, so that hands can look after a canner between. */
-export const pieces = (minutes: number): number =>
-  Math.max(1, Math.ceil(minutes / PIECE_MIN - 1e-9))
 
 export function nodesOf(loads: readonly DayLoad[]): readonly LoadNodes[] {
   let next = 1

@@ -63,6 +63,30 @@ export function daySheet(
   }
 }
 
+/** The same day running over, with whoever stays to the end. */
+const runningOver = (k: DayKitchen, late: number): DayKitchen => ({
+  ...k,
+  closes: k.closes + late,
+  people: k.people.map((p) => (p.until >= k.closes ? { ...p, until: p.until + late } : p)),
+})
+
+/**
+ * A day's sheet as the household keeps it: past closing only when it doesn't fit before.
+ * @param late how far past closing it may run, minutes.
+ * @param steps as for `daySheet`.
+ */
+export function sheetOfDay(
+  loads: readonly DayLoad[],
+  kitchen: DayKitchen,
+  late: number,
+  steps?: number,
+): DaySheet | DayDoesNotFit {
+  const inTime = daySheet(loads, kitchen, steps)
+  if (inTime.outcome === 'sheet' || late <= 0) return inTime
+  const over = daySheet(loads, runningOver(kitchen, late), steps)
+  return over.outcome === 'sheet' ? over : inTime
+}
+
 /**
  * When a day is over at the earliest that is found, minutes from midnight: the finish of
  * its sheet without the sheet. Undefined when it does not fit into its hours.

@@ -77,6 +77,9 @@ export const OPENED_WAITS_MIN = 45
 /** Canners that one person may watch at once. */
 export const WATCHED_AT_ONCE = 2
 /** Preparation is done in pieces of at most this long, with a look at the canners between, minutes. */
-export const PIECE_MIN = 45
+const PIECE_MIN = 45
+/** How many even pieces so many minutes of preparation are done in. */
+export const pieces = (minutes: number): number =>
+  Math.max(1, Math.ceil(minutes / PIECE_MIN - 1e-9))
 /** How long a day is thought to last at most when it is asked how much longer it would take, minutes. */
 export const LONG_DAY_MIN = 24 * 60

@@ -112,8 +112,7 @@ export class DayEnds {
       canBy: '',
       jar: this.model.lots[load.lot]?.jar ?? 'quart',
       jars: load.jars,
-      // Sums of parts differ in their last digits by the order they were added in.
-      prepMin: Math.round(load.prepMin * 1000) / 1000,
+      prepMin: load.prepMin,
       processMinutes: load.minutes,
       cookMin: load.cookMin,
       stageMinutes: canner.stageMinutes,

@@ -6,7 +6,7 @@ import { addDays, daysBetween } from '../../time/dates'
 import { countJars } from '../../method/jar-size'
 import { shortFood } from '../../method/food-name'
 import { formOf } from '../../method/foods'
-import { processFor } from '../../method/jar-of'
+import { packLiked, processFor } from '../../kitchen'
 import { foodIdOf, type JarOf } from '../../method/mixed-name'
 import type { Feet } from '../../quantity/units'
 import { capacityFor, minimumFor } from '../../load/capacity'
@@ -250,9 +250,7 @@ function lotFrom(
     notes.push(note('lot', lot.id, `${name}: ${sentence}`)),
   )
   if (!stay) return []
-  const pack = found.form.packs.some((p) => p.pack === records.defaultPack)
-    ? records.defaultPack
-    : (found.form.packs[0]?.pack ?? 'hot')
+  const pack = packLiked(found.form, records.defaultPack)
   const processes = records.canners.map((c) => processAt(records, c, lot, pack, mouth))
   if (records.canners.some((c) => !c.blocked) && processes.every((p) => p === null)) {
     notes.push(note('lot', lot.id, whyNoCanner(records, lot, name, pack)))
@@ -329,15 +327,7 @@ function processAt(
 }
 
 const lookUp = (records: SeasonRecords, canner: CannerRecord, lot: LotRecord, pack: Pack) =>
-  processFor({
-    form: lot.formId,
-    jarOf: lot.jarOf,
-    pack,
-    jar: lot.jar,
-    gauge: canner.regulatedBy,
-    altitudeFt: records.altitudeFt,
-    ...(records.rules ? { rules: records.rules } : {}),
-  })
+  processFor(records, { ...lot, pack }, canner.regulatedBy)
 
 function whyNoCanner(records: SeasonRecords, lot: LotRecord, name: string, pack: Pack): string {
   for (const canner of records.canners.filter((c) => !c.blocked)) {

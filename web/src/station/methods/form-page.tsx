@@ -2,12 +2,10 @@ import { MoreMinutes } from '../../household/more-minutes'
 import { CheckedPanel } from './checked-panel'
 import { Steps } from './steps'
 import {
-  feet,
   formOf,
   JAR_SIZES,
   jarName,
   lookUpProcess,
-  rulesOf,
   saidName,
   showAltitude,
   showLength,
@@ -17,6 +15,8 @@ import {
   type FoodForm,
   type GaugeHere,
   type Process,
+  rowHere,
+  kitchenOf,
 } from '@kelvit/core'
 import { useParams, useSearchParams } from 'react-router'
 import { useGaugeHere } from '../../household/gauge'
@@ -74,15 +74,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
   const sizes = JAR_SIZES.filter((s) => form.minutes[s] !== undefined)
   const jar = sizes.find((s) => s === search.get('jar')) ?? sizes.at(-1) ?? 'pint'
   const look = (size: (typeof sizes)[number], option?: Process['option']) =>
-    lookUpProcess({
-      form: form.id,
-      pack,
-      jar: size,
-      gauge,
-      altitudeFt: feet(household.altitudeFt),
-      rules: rulesOf(household.settings),
-      ...(option ? { option } : {}),
-    })
+    rowHere(kitchenOf(household), { formId: form.id, pack, jar: size, option }, gauge)
   const process = look(jar)
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">

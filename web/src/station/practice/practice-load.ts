@@ -3,11 +3,11 @@ import {
   minutes,
   psi,
   cannerClasses,
-  feet,
+  bareKitchen,
   foldLoad,
   judgeLoad,
   learnTimes,
-  lookUpProcess,
+  processFor,
   type Lesson,
   type LoadEvent,
   type LoadSetup,
@@ -15,13 +15,11 @@ import {
 
 /** What the lesson's canner must be held at: the tested pressure there, a short time. */
 export function setupOf(lesson: Lesson): LoadSetup {
-  const found = lookUpProcess({
-    form: 'beans-snap',
-    pack: 'hot',
-    jar: 'quart',
-    gauge: lesson.gauge,
-    altitudeFt: feet(lesson.options.altitudeFt),
-  })
+  const found = processFor(
+    bareKitchen(lesson.options.altitudeFt),
+    { formId: 'beans-snap', pack: 'hot', jar: 'quart' },
+    lesson.gauge,
+  )
   if (found.outcome === 'refused') throw new Error(found.sentence)
   return {
     regulatedBy: lesson.gauge,

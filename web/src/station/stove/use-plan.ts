@@ -1,17 +1,16 @@
 import { type CannerRead, type LoadWithEvents, type Lot } from '@kelvit/contract'
 import {
   capacityFor,
-  feet,
   formOf,
   JAR_SIZES,
   jarsUnplanned,
   likelyJars,
   processFor,
-  rulesOf,
   type JarSize,
   type LotYield,
   type Mouth,
   type Pack,
+  kitchenOf,
 } from '@kelvit/core'
 import { Temporal } from 'temporal-polyfill'
 import { useMemo, useState } from 'react'
@@ -62,15 +61,11 @@ export function usePlan({ lots, yields, canners, loads, lotId }: PlanFormProps) 
   const [start, setStart] = useState(() => soon(household.zone))
   const answer =
     canner && form
-      ? processFor({
-          form: form.id,
-          pack,
-          jar,
-          gauge: canner.regulatedBy,
-          altitudeFt: feet(household.altitudeFt),
-          rules: rulesOf(household.settings),
-          jarOf: lot?.jarOf ?? null,
-        })
+      ? processFor(
+          kitchenOf(household),
+          { formId: form.id, pack, jar, jarOf: lot?.jarOf },
+          canner.regulatedBy,
+        )
       : undefined
   return {
     lot,

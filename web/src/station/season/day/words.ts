@@ -1,16 +1,15 @@
 import {
   gaugeOf,
   countJars,
-  formOf,
   jarName,
   showLength,
-  quartsOf,
   soakedFoods,
   pressureOn,
   type DaySheet,
   type DayTask,
   type UnitSystem,
   saidFood,
+  suppliesOf,
 } from '@kelvit/core'
 import type { Household } from '@kelvit/contract'
 import { showDay } from '../../../household/words'
@@ -113,17 +112,16 @@ export function setOut(
   const entries = toFill(all)
   const jars = new Map<string, number>()
   const lids = new Map<string, number>()
-  let citric = 0
-  let salt = 0
   for (const e of entries)
-    for (const [i, p] of e.portions.entries()) {
+    for (const p of e.portions) {
       const kind = `${p.mouth}-mouth ${jarName(p.jar)}, clean and hot`
       jars.set(kind, (jars.get(kind) ?? 0) + p.jars)
       lids.set(p.mouth, (lids.get(p.mouth) ?? 0) + p.jars)
-      citric += p.jars * (e.processes[i]?.acidPerJar?.citricAcidTsp ?? 0)
-      if (household.settings.salt)
-        salt += p.jars * (formOf(p.formId)?.form.saltTspPerQuart ?? 0) * quartsOf(p.jar)
     }
+  const { citricAcidTsp: citric, saltTsp: salt } = suppliesOf(
+    entries.flatMap((e) => e.portions),
+    household.settings.salt,
+  )
   const list = [
     ...[...jars].map(([name, n]) => ({ name, amount: String(n) })),
     ...[...lids].map(([mouth, n]) => ({ name: `new ${mouth} lids, and bands`, amount: String(n) })),
