@@ -3,6 +3,7 @@ import type {
   Capacity,
   CapacityOf,
   LearnedStage,
+  HeatMemory,
   LearnedTimes,
   StageMinutes,
   Psi,
@@ -112,6 +113,16 @@ const cannerFields = {
 }
 /** A canner's own row. */
 export const cannerRow = shape<Canner>({ ...cannerFields, id, version })
+const heatMemory = shape<HeatMemory>({
+  at: Joi.number(),
+  jars: Joi.number().integer(),
+  climb: Joi.string().allow(null),
+  eased: shape<NonNullable<HeatMemory['eased']>>({
+    setting: Joi.string(),
+    psi: Joi.number().allow(null),
+  }).allow(null),
+  held: Joi.string().allow(null),
+})
 const learnedStage = shape<LearnedStage>({
   minutes: Joi.number(),
   smallMinutes: Joi.number(),
@@ -129,7 +140,12 @@ export const cannerRows = rowRoutes<Canner, NewCanner, CannerFields, CannerRead>
     ...cannerFields,
     id,
     version,
-    learned: shape<LearnedTimes>({ heat: learnedStage, climb: learnedStage, cool: learnedStage }),
+    learned: shape<LearnedTimes>({
+      heat: learnedStage,
+      climb: learnedStage,
+      cool: learnedStage,
+      heats: listOf<HeatMemory>(heatMemory),
+    }),
     blocks: listOf(shape<Block>({ reason: said, sentence: said })),
     lastTest: shape<NonNullable<CannerRead['lastTest']>>({
       testedOn: plainDate,

@@ -50,6 +50,7 @@ export interface NewLoadEvent {
 const WHY = 'Write who you asked and what they said, in three words or more.'
 const NO_NUMBER = 'A reading is a number of psi, like 12.5.'
 const NO_DIAL = 'A reading is from 0 to 30 psi.'
+const NO_HEAT = 'Say where the knob stands in up to 40 letters, like 4 or low.'
 export const newEvent = shape<NewLoadEvent>(
   { at: instant, kind: oneOf(SAID_EVENT_KINDS) },
   {
@@ -84,7 +85,15 @@ export const newEvent = shape<NewLoadEvent>(
             'string.empty': WHY,
           }),
       })
-      .when('kind', { is: 'prompt-heard', then: Joi.string().min(1).required() }),
+      .when('kind', { is: 'prompt-heard', then: Joi.string().min(1).required() })
+      .when('kind', {
+        is: 'heat-set',
+        then: Joi.string().max(40).required().invalid(null, '').messages({
+          'any.invalid': NO_HEAT,
+          'any.required': NO_HEAT,
+          'string.max': NO_HEAT,
+        }),
+      }),
     doubtIds: listOf<string>(Joi.string().max(80))
       .max(50)
       .when('kind', { not: 'looked-into', then: Joi.forbidden() }),

@@ -24,7 +24,7 @@ const run = (heat: number, climb: number, cool: number, fullness = 1): RunLoad =
     const cools = at >= 120 ? cool - 38 : 0
     return [at + later + climbs + cools, ...rest].join(' ')
   })
-  return { state: foldLoad(dial, log(...lines)), fullness }
+  return { state: foldLoad(dial, log(...lines)), fullness, jars: 7 }
 }
 
 describe('times learned from a canner’s own loads', () => {
@@ -71,7 +71,7 @@ describe('times learned from a canner’s own loads', () => {
         '200 pressure-zero',
       ),
     )
-    expect(learnTimes(guess, [{ state, fullness: 1 }]).cool.loads).toBe(0)
+    expect(learnTimes(guess, [{ state, fullness: 1, jars: 7 }]).cool.loads).toBe(0)
   })
 })
 

@@ -60,6 +60,7 @@ const TAKEN_BACK: readonly LoadEventKind[] = [
   'filling-began',
   'locked',
   'unloaded',
+  'heat-set',
   'note',
 ]
 
@@ -311,7 +312,7 @@ describe('the record', () => {
 describe('what teaches a canner its times', () => {
   const guess = cannerClasses[0]!.stageMinutes
   const of = (...lines: readonly string[]) =>
-    learnTimes(guess, [{ state: foldLoad(dial, log(...lines)), fullness: 1 }])
+    learnTimes(guess, [{ state: foldLoad(dial, log(...lines)), fullness: 1, jars: 7 }])
   test('only stages that were really entered and left', () => {
     expect(of(...GOOD_DIAL).heat).toMatchObject({ loads: 1, least: 18 })
     expect(of(...GOOD_DIAL.filter((l) => !l.includes('locked'))).heat.loads).toBe(0)
@@ -323,7 +324,7 @@ describe('what teaches a canner its times', () => {
     const learn = (fullness: number) =>
       learnTimes(
         { ...guess, coolMin: 10 },
-        Array.from({ length: 5 }, () => ({ state, fullness })),
+        Array.from({ length: 5 }, () => ({ state, fullness, jars: 7 })),
       ).cool
     expect(learn(0.5)).toMatchObject({ minutes: 38, smallMinutes: 10 })
     expect(learn(0.49)).toMatchObject({ minutes: 10, smallMinutes: 38 })

@@ -513,6 +513,27 @@ test('the record of a load is a page to print, for its own household only', asyn
   expect((await other.send('GET', `/api/loads/${s.loadId}/record.pdf`)).status).toBe(404)
 })
 
+test('where the heat stood is kept with the canner, and a word of it must say something', async () => {
+  const stove = await planned(kit)
+  await stove.run(TO_STANDING.slice(0, 4))
+  for (const text of ['', null, 'x'.repeat(41)])
+    expect(await stove.say(95, 'heat-set', { text })).toMatchObject({
+      ...{ status: 400, body: { detail: expect.stringMatching(/knob/) } },
+    })
+  await stove.run([
+    [96, 'heat-set', { text: 'high' }],
+    ...TO_STANDING.slice(4, 6),
+    [112, 'heat-set', { text: '4' }],
+    ...TO_STANDING.slice(6),
+  ])
+  const [canner] = (await stove.who.send('GET', '/api/canners')).body
+  expect(canner.learned.heats).toEqual([
+    { at: Date.parse(minute(103)), jars: 7, climb: 'high', eased: null, held: '4' },
+  ])
+  // It is no look at the weight, and nothing of the verdict.
+  expect((await stove.load()).judgement.verdict).toBe('as-tested')
+})
+
 test('a canner’s times are learned from its loads, with their spread', async () => {
   const s = await planned(kit)
   const canner = async () => (await s.who.send('GET', '/api/canners')).body[0]

@@ -157,6 +157,7 @@ describe('the trace', () => {
         falls={[]}
         unseen={[]}
         heatOff={undefined}
+        heats={[]}
         weighted={false}
         band={{ from: 12, to: 13 }}
         time={(ms) => `${ms / MIN}`}
@@ -167,6 +168,20 @@ describe('the trace', () => {
     return container.querySelector('svg')!
   }
   const joins = (svg: Element) => svg.querySelectorAll('line[stroke-linecap="round"]').length
+  test('the heat is written where it was set; two that are too near share one word', () => {
+    const heats = [
+      { at: 2 * MIN, setting: 'high' },
+      { at: 30 * MIN, setting: '5' },
+      { at: 31 * MIN, setting: '4' },
+    ]
+    const words = (svg: Element) => [...svg.querySelectorAll('text')].map((t) => t.textContent)
+    const drawn = words(draw([[20, 12]], { heats }))
+    expect(drawn).toContain('heat high')
+    expect(drawn).toContain('4')
+    expect(drawn.filter((w) => w === '5')).toHaveLength(1)
+    // Five stands once, at its line of the scale.
+    expect(words(draw([[20, 12]])).filter((w) => w === '5')).toHaveLength(1)
+  })
   test('joins looks that are near each other, and nothing else', () => {
     expect(
       joins(
@@ -277,6 +292,7 @@ describe('a canner’s times under Gear', () => {
       heat: { ...heat, minutes: 21, smallMinutes: 16, loads: 5, least: 19, most: 24 },
       climb: { ...heat, minutes: 8, smallMinutes: 8, loads: 1, least: 8.2, most: 8.2 },
       cool: heat,
+      heats: [],
     }
     const text = times(canner({ learned }))
     expect(text).toMatch(/about 21 min19–24 in 5 loads; small loads 16/)

@@ -5,6 +5,7 @@ import type { CannerRead, Jar, LoadWithEvents, NewLoadEvent } from '@kelvit/cont
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { describe, expect, test, vi } from 'vitest'
+import { HeatRow } from '../src/load/heat-row'
 import { FillForm } from '../src/load/fill-form'
 import { LoadPanel } from '../src/load/load-panel'
 import { viewLoad } from '../src/load/load-view'
@@ -119,6 +120,61 @@ describe('the seal check', () => {
     expect(screen.getByRole('note').textContent).toMatch(/Discard it unopened/)
     tap(2, 3)
     expect(screen.getAllByRole('note')[1]?.textContent).toMatch(/Don’t shelve it/)
+  })
+})
+
+describe('the heat', () => {
+  const climbing = (heats: readonly string[] = []) =>
+    load({
+      setup: weighted,
+      stage: 'climbing',
+      events: [
+        ...STOOD.slice(0, 5),
+        ...heats.map((text, i) => ({
+          ...{ ...STOOD[5]!, id: `h${i}`, kind: 'heat-set' as const, text },
+          at: new Date(START + (31 + i) * 60_000).toISOString(),
+        })),
+      ],
+      portions: [{ ...load().portions[0]!, jars: 7, filled: 7 }],
+    })
+  const at = START + 35 * 60_000
+  const draw = (l: LoadWithEvents, c: CannerRead = canner()): void =>
+    show(<LoadPanel view={viewLoad(l, [c], household, at)} />, [l])
+  test('the first time the usual settings are there, and it asks where the knob is', () => {
+    draw(climbing())
+    const heat = within(screen.getByRole('group', { name: 'Heat' }))
+    expect(heat.getByText('Where is the knob? Note it for next time.')).toBeTruthy()
+    expect(heat.getAllByRole('button').map((b) => b.textContent)).toEqual(['high', 'medium', 'low', 'Other heat']) // prettier-ignore
+  })
+  test('what held the last time is said and one tap away; what is set now is marked', () => {
+    const memory = { at: 1, jars: 7, climb: 'high', eased: { setting: '5', psi: unit.psi(9) }, held: '3½' } // prettier-ignore
+    const c = canner()
+    draw(climbing(['max']), { ...c, learned: { ...c.learned, heats: [memory] } })
+    const heat = within(screen.getByRole('group', { name: 'Heat' }))
+    expect(heat.getByText('Last time, with 7 jars: high to 9 psi, then 5. Held at 3½.')).toBeTruthy() // prettier-ignore
+    expect(heat.getAllByRole('button').map((b) => b.textContent)).toEqual(['max', 'high', '5', '3½', 'medium', 'low', 'Other heat']) // prettier-ignore
+    expect(heat.getByRole('button', { name: 'max' }).getAttribute('aria-pressed')).toBe('true')
+  })
+  test('another one is typed; blanks are none', () => {
+    const say = vi.fn()
+    const stove = { say, may: true, mayLookInto: true, me: 'Wren' }
+    const view = viewLoad(climbing(), [canner()], household, at)
+    show(<HeatRow view={view} stove={stove} />)
+    const heat = within(screen.getByRole('group', { name: 'Heat' }))
+    fireEvent.click(heat.getByRole('button', { name: 'Other heat' }))
+    const note = heat.getByRole('button', { name: 'Note heat' })
+    expect(note.hasAttribute('disabled')).toBe(true)
+    fireEvent.change(heat.getByLabelText('Where the knob stands'), { target: { value: '  ' } })
+    expect(note.hasAttribute('disabled')).toBe(true)
+    fireEvent.change(heat.getByLabelText('Where the knob stands'), { target: { value: ' 3¼ ' } })
+    fireEvent.click(note)
+    expect(say.mock.calls).toEqual([[{ kind: 'heat-set', text: '3¼' }, 'Heat at 3¼ noted.']])
+    expect(heat.queryByLabelText('Where the knob stands')).toBeNull()
+  })
+  test('it is not asked before the lid is on, nor when the heat is off', () => {
+    const done = load({ setup: weighted, stage: 'cooling', events: STOOD.slice(0, 9) })
+    draw(done)
+    expect(screen.queryByRole('group', { name: 'Heat' })).toBeNull()
   })
 })
 

@@ -96,6 +96,10 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   }, START)
 }
 
+/** Where somebody set the heat: remembered for the next load, nothing else. */
+const heatSet = (s: LoadState, { e, at }: Word): LoadState =>
+  e.text ? { ...s, heats: [...s.heats, { at, setting: e.text }] } : s
+
 /** Answers the doubts that the keeper saw, for a reason that says something. */
 function lookedInto(s: LoadState, { e, at }: Word): Step {
   const text = e.text ?? ''
@@ -157,6 +161,7 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   'seal-lost': (s) => s,
   'looked-into': lookedInto,
   'prompt-heard': (s, w) => ({ ...s, heard: { ...s.heard, [w.e.text ?? '']: w.at } }),
+  'heat-set': heatSet,
   note: (s) => s,
   retracted: (s) =>
     ask(

@@ -97,6 +97,7 @@ export const FACTS: Readonly<Record<LoadEventKind, KindRule>> = {
   'seal-lost': {},
   'looked-into': {},
   'prompt-heard': {},
+  'heat-set': { takeBack: true },
   note: { takeBack: true },
   retracted: {},
 }
@@ -123,7 +124,9 @@ export function inOrder(events: readonly LoadEvent[]): readonly LoadEvent[] {
 }
 
 /** Facts that say nothing of the canner: they neither fit nor break. */
-const ASIDE: ReadonlySet<LoadEventKind> = new Set(['note', 'prompt-heard', 'retracted'])
+const ASIDE: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set', 'prompt-heard', 'retracted'])
+/** Of these the one that is meant is taken back, whatever was said after it. */
+const REMARKS: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set'])
 
 /**
  * Ids of facts that were taken back: the last thing said, of a kind that may be, within
@@ -137,7 +140,7 @@ export function takenBack(events: readonly LoadEvent[]): ReadonlySet<string> {
     if (e.kind !== 'retracted') continue
     const before = entered.slice(0, i).filter((x) => !ASIDE.has(x.kind) && !gone.has(x.id))
     const meant = entered.find((x) => x.id === e.eventId)
-    const last = meant?.kind === 'note' ? meant : before.at(-1)
+    const last = meant && REMARKS.has(meant.kind) ? meant : before.at(-1)
     if (
       last &&
       last.id === e.eventId &&

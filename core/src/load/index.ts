@@ -100,5 +100,6 @@ export {
   type LearnedTimes,
   type RunLoad,
 } from './learned'
+export { heatLike, heatOf, heatWords, type HeatMemory } from './heat'
 export { loadContents } from './contents'
 export { TRACE_APART_MS, traceOf, type LoadTrace } from './trace'

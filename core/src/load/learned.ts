@@ -1,3 +1,4 @@
+import { heatOf, type HeatMemory } from './heat'
 import { learnStageMinutes } from './stages'
 import type { LoadState } from './state'
 import type { StageMinutes } from './types'
@@ -7,6 +8,7 @@ export interface RunLoad {
   readonly state: LoadState
   /** How full the canner was, 0 to 1 of what it takes. */
   readonly fullness: number
+  readonly jars: number
 }
 
 /** What one stage takes on this canner, minutes. */
@@ -25,7 +27,12 @@ export interface LearnedTimes {
   readonly heat: LearnedStage
   readonly climb: LearnedStage
   readonly cool: LearnedStage
+  /** How its last loads were heated, newest first. */
+  readonly heats: readonly HeatMemory[]
 }
+
+/** So many loads' heats are kept on a canner. */
+const KEPT_HEATS = 8
 
 /** A canner less full than this heats and cools as a small load. */
 const HALF = 0.5
@@ -78,6 +85,10 @@ export function learnTimes(guess: StageMinutes, loads: readonly RunLoad[]): Lear
     heat: stage('heat', guess.heatMin),
     climb: stage('climb', guess.climbMin),
     cool: stage('cool', guess.coolMin),
+    heats: loads
+      .flatMap((l) => heatOf(l.state, l.jars) ?? [])
+      .reverse()
+      .slice(0, KEPT_HEATS),
   }
 }
 

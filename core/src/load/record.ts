@@ -43,6 +43,7 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'seal-lost': 'A seal was lost later',
   'looked-into': 'Looked into',
   'prompt-heard': 'Heard',
+  'heat-set': 'Heat at',
   note: 'Note',
   retracted: 'Taken back',
 }
@@ -85,6 +86,7 @@ function wordsOf(e: LoadEvent, gauge: GaugeScale): string {
   const what = e.kind === 'note' && e.text ? e.text : TOLD[e.kind]
   if (e.kind === 'reading')
     return `${what}: ${gauge.say(gauge.reading(e.psi ?? 0))} ${gauge.unit}${e.source === 'simulated' ? ' (simulated gauge)' : ''}`
+  if (e.kind === 'heat-set') return `${what} ${e.text ?? ''}`
   if (e.kind === 'note' || !e.text || e.kind === 'aborted') return what
   return `${what}: ${e.text}`
 }

@@ -8,6 +8,12 @@ export interface Reading {
   readonly source: ReadingSource | null
 }
 
+/** Where the knob or the flame was set, in the cook's words: "4", "low flame". */
+export interface HeatSet {
+  readonly at: number
+  readonly setting: string
+}
+
 /** A stretch of process time at pressure, epoch ms. */
 export interface ProcessRun {
   readonly from: number
@@ -112,6 +118,8 @@ export interface LoadState {
   readonly entered: { readonly [stage in LoadStage]?: number }
   readonly steamSteadySince: number | null
   readonly readings: readonly Reading[]
+  /** Where the knob or the flame was set, in order. */
+  readonly heats: readonly HeatSet[]
   readonly lastLook: number | null
   readonly restarts: number
   /** Process time thrown away because pressure was lost or the heat was off, ms. */
@@ -160,6 +168,7 @@ export const START: LoadState = {
   entered: {},
   steamSteadySince: null,
   readings: [],
+  heats: [],
   lastLook: null,
   restarts: 0,
   lostMs: 0,

@@ -1,6 +1,6 @@
 import { inOrder, momentOf, type LoadEvent } from './facts'
 import { LOOK_EVERY_MS, type LoadSetup } from './setup'
-import type { LoadState, Reading, UnseenGap } from './state'
+import type { HeatSet, LoadState, Reading, UnseenGap } from './state'
 
 /** Readings further apart than this say nothing about what was between, ms. */
 export const TRACE_APART_MS = LOOK_EVERY_MS.dial
@@ -25,6 +25,8 @@ export interface LoadTrace {
   readonly falls: readonly number[]
   readonly unseen: readonly Pick<UnseenGap, 'from' | 'to'>[]
   readonly heatOff: number | undefined
+  /** Where the heat was set, and when. */
+  readonly heats: readonly HeatSet[]
   readonly weighted: boolean
 }
 
@@ -59,6 +61,7 @@ export function traceOf(
     falls: at('pressure-fell'),
     unseen: state.gaps,
     heatOff: state.heatOffAt ?? undefined,
+    heats: state.heats,
     weighted: setup.regulatedBy === 'weighted',
   }
 }

@@ -150,6 +150,7 @@ export const SAID_EVENT_KINDS = [
   'seal-lost',
   'looked-into',
   'prompt-heard',
+  'heat-set',
   'note',
   'retracted',
 ] as const

@@ -155,8 +155,13 @@ function story(load: DemoLoad, setup: LoadSetup, start: number, number: number):
 
   const events: LoadEvent[] = []
   let t = start
+  const over = (): boolean => events.at(-1)?.kind === load.until && load.until !== undefined
+  const heat = (text: string): void => {
+    // The last fact of a load that still runs stays its last.
+    if (!over()) events.splice(-1, 0, { id: uuidv7(), at: t - 6_000, kind: 'heat-set', text })
+  }
   const say = (after: number, kind: LoadEventKind, reading?: number): boolean => {
-    if (events.at(-1)?.kind === load.until && load.until !== undefined) return false
+    if (over()) return false
     t += after * MIN
     events.push({
       id: uuidv7(),
@@ -170,8 +175,9 @@ function story(load: DemoLoad, setup: LoadSetup, start: number, number: number):
   say(Math.min(95, load.jars * quartsOf(load.jar) * 9), 'filling-began')
   say(load.jars + 4, 'locked')
   say(wobble(19, 3), 'steam-steady')
+  heat('high')
   say(10, 'weight-on')
-  pressure(load, setup, say)
+  pressure(load, setup, say, heat)
   say(
     setup.minutes % 7 === 0 ? 7 : setup.minutes % 7,
     setup.regulatedBy === 'dial' ? 'reading' : 'still-rocking',
@@ -191,11 +197,18 @@ function pressure(
   load: DemoLoad,
   setup: LoadSetup,
   say: (min: number, kind: LoadEventKind, psi?: number) => boolean,
+  heat: (setting: string) => void,
 ): void {
   const dial = setup.regulatedBy === 'dial'
   if (dial) for (const psi of [5, 9, setup.psi - 0.6]) say(2.5, 'reading', psi)
-  if (dial) say(2, 'reading', setup.psi + 0.3)
-  else say(8, 'at-pressure')
+  if (dial) {
+    heat('5')
+    say(2, 'reading', setup.psi + 0.3)
+    heat('3½')
+  } else {
+    say(8, 'at-pressure')
+    heat('4')
+  }
   if (load.fell) {
     say(6, dial ? 'reading' : 'pressure-fell', dial ? setup.psi - 0.5 : undefined)
     say(3, dial ? 'reading' : 'at-pressure', dial ? setup.psi + 0.5 : undefined)

@@ -33,20 +33,20 @@ export async function learnedTimes(
             .orderBy(asc(loadEvents.at)),
           await tx.select().from(loadPortions).where(inArray(loadPortions.loadId, ids)),
         ]
+  const portionsOf = (id: string) => portions.filter((p) => p.loadId === id)
   const runs = (canner: CannerRow): RunLoad[] =>
     rows
       .filter((r) => r.cannerId === canner.id)
       .reverse()
       .map((r) => ({
         state: foldLoad(r.setup, events.filter((e) => e.loadId === r.id).map(asEvent)),
-        fullness: portions
-          .filter((p) => p.loadId === r.id)
-          .reduce(
-            (share, p) =>
-              share +
-              (p.filled ?? p.jars) / Math.max(1, capacityFor(canner.capacity, p.jar, p.mouth)),
-            0,
-          ),
+        jars: portionsOf(r.id).reduce((n, p) => n + (p.filled ?? p.jars), 0),
+        fullness: portionsOf(r.id).reduce(
+          (share, p) =>
+            share +
+            (p.filled ?? p.jars) / Math.max(1, capacityFor(canner.capacity, p.jar, p.mouth)),
+          0,
+        ),
       }))
   return new Map(list.map((c) => [c.id, learnTimes(c.stageMinutes, runs(c))]))
 }

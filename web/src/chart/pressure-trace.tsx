@@ -47,6 +47,7 @@ export function PressureTrace(p: TraceProps) {
         <Unseen {...axes} {...p} />
         <Line {...axes} {...p} />
         <Runs {...axes} {...p} />
+        <Heats {...axes} {...p} />
         {p.live && (
           <>
             <line
@@ -258,6 +259,35 @@ function Line({ x, y, readings, heard, band, weighted, runs, heatOff }: Axes & T
         ))}
     </>
   )
+}
+
+/** Closer than this two words of heat would run into each other, px. */
+const HEAT_APART = 44
+
+/** Where the heat was set, in the strip under the pressure. */
+function Heats({ x, heats, from }: Axes & TraceProps) {
+  const seen = heats.filter((h) => h.at >= from)
+  return seen.map((h, i) => {
+    const next = seen[i + 1]
+    const room = !next || x(next.at) - x(h.at) >= HEAT_APART
+    return (
+      <g key={h.at}>
+        <line
+          x1={x(h.at)}
+          x2={x(h.at)}
+          y1={H - BOTTOM}
+          y2={H - BOTTOM + 8}
+          stroke="var(--brass)"
+          strokeWidth={2.5}
+        />
+        {room && (
+          <text x={x(h.at) + 5} y={H - 8} fontSize={13} fill="var(--ink)">
+            {i === 0 ? `heat ${h.setting}` : h.setting}
+          </text>
+        )}
+      </g>
+    )
+  })
 }
 
 /** Where the process clock began, and where it broke. */

@@ -10,6 +10,7 @@ import { Caution, Panel, type Rim } from '../ui/panel'
 import { Actions } from './actions'
 import { ClockFace } from './clock-face'
 import { Happened } from './happened'
+import { HeatRow } from './heat-row'
 import type { LoadView } from './load-view'
 import { PreFlight } from './pre-flight'
 import { Prompts } from './prompts'
@@ -34,6 +35,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
   const started = load.events.find((e) => e.kind === 'started')
   const note = caution(view, household.units)
   const practising = useContext(PracticeVoice) !== undefined
+  const stove = useStove(view)
   return (
     <Panel
       rim={rimOf(view)}
@@ -59,6 +61,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
       <Prompts view={view} />
       <PreFlight view={view} />
       <Actions view={view} />
+      <HeatRow view={view} stove={stove} />
       <Happened view={view} />
       <WhyNow view={view} />
       {note && <Caution>{note}</Caution>}
