@@ -1,4 +1,4 @@
-import type { JarOf, JarSize, LotYield, Pounds } from '@kelvit/core'
+import type { JarOf, JarSize, LotLook, LotYield, Pounds } from '@kelvit/core'
 import {
   JAR_SIZES,
   LOT_ENDS,
@@ -53,6 +53,8 @@ export interface Lot {
   readonly note: string
   /** What is in its jars, where they hold several things. */
   readonly jarOf: JarOf | null
+  /** Who looked into it last and how long it’s good; null where nobody did since it was stored. */
+  readonly looked: LotLook | null
   readonly version: number
 }
 
@@ -84,6 +86,7 @@ const fields = {
   excludedBecause: line(200).allow(null),
   note: words(1000),
   jarOf: jarOf.allow(null),
+  looked: shape<LotLook>({ on: plainDate, by: line(80), words: line(80).min(1) }).allow(null),
 }
 const { foodId, formId, jar, said, lb: _lb, arrivedOn, storage, ...others } = fields
 const lot = shape<Lot>({ ...fields, id, version })

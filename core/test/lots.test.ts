@@ -3,7 +3,9 @@ import type { LotYield } from '../src/harvest/history'
 import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
+  afterLook,
   answerHarvest,
+  LOOKS,
   dialWords,
   foods,
   inOwnDegrees,
@@ -330,4 +332,15 @@ test('temperatures in a text are told as the house reads them', () => {
     expect(inOwnDegrees(food.keepsDays.coolCondition, 'metric'), food.id).not.toContain('°F')
   expect(dialWords(unit.psi(1), 'metric')).toBe('7 kPa high')
   expect(dialWords(unit.psi(-1.5), 'us')).toBe('1½ psi low')
+})
+
+describe('a look into the crate', () => {
+  test('goes before the estimate, either way', () => {
+    expect(LOOKS.map((look) => afterLook(look, '2026-08-30', 'Wren').canBy)).toEqual([
+      ...['2026-08-30', '2026-09-02', '2026-09-06', '2026-09-13', '2026-09-29'],
+    ])
+    expect(afterLook(LOOKS[0], '2026-08-30', 'Wren').looked).toEqual({
+      ...{ on: '2026-08-30', by: 'Wren', words: 'today or never' },
+    })
+  })
 })

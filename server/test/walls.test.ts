@@ -332,6 +332,25 @@ test('a version that is not the stored one is a conflict with both', async () =>
   )
 })
 
+test('a look moves can-by, in the name of who is signed in; what is stored anew was not looked at', async () => {
+  const who = await kit.household()
+  const { lotId } = await withGear(who)
+  const path = `/api/lots/${lotId}`
+  const looked = { on: '2020-01-01', by: 'somebody else', words: 'good for another week' }
+  const seen = await who.send('PATCH', path, { version: 1, canBy: '2026-08-25', looked })
+  expect(seen).toMatchObject({ status: 200, body: { canBy: '2026-08-25' } })
+  const { name } = (await who.send('GET', '/api/session')).body.member
+  expect(seen.body.looked).toEqual({ ...looked, by: name, on: '2026-08-14' })
+  expect((await who.send('PATCH', path, { version: 2, note: 'top crate' })).body).toMatchObject({
+    ...{ canBy: '2026-08-25', looked: { by: name } },
+  })
+  expect((await who.send('PATCH', path, { version: 3, storage: 'room' })).body).toMatchObject({
+    ...{ canBy: '2026-08-15', looked: null },
+  })
+  for (const bad of [{ ...looked, words: '' }, { on: looked.on }, 'fine'])
+    expect((await who.send('PATCH', path, { version: 4, looked: bad })).status).toBe(400)
+})
+
 test('making the same row twice keeps the first', async () => {
   const who = await kit.household()
   const path = `/api/lots/${id()}`

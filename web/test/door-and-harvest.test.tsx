@@ -220,6 +220,28 @@ describe('a lot put right', () => {
     expect(said.textContent).toContain('about 10 quarts, not 15 quarts')
     expect(said.textContent).toContain('hold 4 quarts more than that')
   })
+  test('a look into the crate moves its day, by one press, and says who looked before', async () => {
+    const all = sent()
+    page({
+      lots: [
+        { ...mine, looked: { on: '2026-08-12', by: 'Alder', words: 'good for another week' } },
+      ],
+    })
+    const look = within(await screen.findByRole('group', { name: 'A look at it' }))
+    expect(look.getByText(/^Alder looked Wed 12 Aug: good for another week\./)).toBeTruthy()
+    fireEvent.click(look.getByRole('button', { name: 'good for 3 more days' }))
+    await waitFor(() => expect(all).toHaveLength(1))
+    const { canBy, looked } = all[0]?.body as { canBy: string; looked: { on: string } }
+    expect(Date.parse(canBy) - Date.parse(looked.on)).toBe(3 * 86_400_000)
+    fireEvent.click(look.getByRole('button', { name: 'not good any more' }))
+    await waitFor(() => expect(all).toHaveLength(2))
+    expect(all[1]?.body).toEqual({ version: mine.version, state: 'spoiled' })
+  })
+  test('nobody looks into what has not come in, or is gone', async () => {
+    page({ lots: [{ ...mine, state: 'expected' }] })
+    await screen.findByText('About this lot')
+    expect(screen.queryByRole('group', { name: 'A look at it' })).toBeNull()
+  })
   test('is sent with its version and only what was said', async () => {
     const all = sent()
     page()

@@ -84,6 +84,7 @@ export const lot = (more: Partial<Lot> = {}): Lot => ({
   excludedBecause: null,
   note: '',
   jarOf: null,
+  looked: null,
   version: 1,
   ...more,
 })

@@ -9,3 +9,33 @@ import type { Food } from '../method/data/types'
  */
 export const canBy = (food: Food, arrivedOn: string, storage: Storage): string =>
   addDays(arrivedOn, food.keepsDays[storage])
+
+/** Somebody looked into a lot: when, who, and how long it’s good. */
+export interface LotLook {
+  /** ISO plain date. */
+  readonly on: string
+  readonly by: string
+  readonly words: string
+}
+
+/** What a person says who looked, with how many days from that day it can still be canned. */
+export const LOOKS = [
+  { words: 'today or never', days: 0 },
+  { words: 'good for 3 more days', days: 3 },
+  { words: 'good for another week', days: 7 },
+  { words: 'good for 2 more weeks', days: 14 },
+  { words: 'good for another month', days: 30 },
+] as const
+
+/**
+ * A lot after a look: that person's judgement goes before the table's estimate, either way.
+ * @param today ISO plain date of the look.
+ */
+export const afterLook = (
+  { words, days }: (typeof LOOKS)[number],
+  today: string,
+  by: string,
+): { readonly canBy: string; readonly looked: LotLook } => ({
+  canBy: addDays(today, days),
+  looked: { on: today, by, words },
+})

@@ -16,6 +16,7 @@ import type {
   GaugeKind,
   Hold,
   JarOf,
+  LotLook,
   JarProcess,
   JarSize,
   LoadEventKind,
@@ -402,6 +403,8 @@ export const lots = pgTable(
     note: text('note').notNull().default(''),
     /** What is in its jars, where they hold several things. */
     jarOf: jsonb('jar_of').$type<JarOf>(),
+    /** Who looked into it last and how long it’s good. */
+    looked: jsonb('looked').$type<LotLook>(),
   },
   (t) => [
     key(t),

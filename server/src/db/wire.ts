@@ -87,6 +87,7 @@ const PUBLIC = {
     'excludedBecause',
     'note',
     'jarOf',
+    'looked',
   ]),
   loads: shown(t.loads, [
     ...KEY,

@@ -5,6 +5,7 @@ import {
   formOf,
   needsContents,
   processFor,
+  type LotLook,
   type Storage,
   bareKitchen,
 } from '@kelvit/core'
@@ -31,13 +32,20 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
     (before && !moved ? before.canBy : canBy(found.food, lot.arrivedOn, lot.storage as Storage))
   if (by < lot.arrivedOn)
     throw unprocessable('can-by', 'The can-by day can’t be before the day it came in.')
+  const today = dateAt(deps.clock.now(), actor.zone)
   const ended = lot.state !== 'in-house' && lot.state !== 'expected'
   return {
     ...values,
     variety: values.variety === '' ? null : values.variety,
     canBy: by,
+    // Who looked is whoever is signed in; what is stored anew was not looked at.
+    ...(values.looked
+      ? { looked: { ...(values.looked as LotLook), by: actor.memberName, on: today } }
+      : moved
+        ? { looked: null }
+        : {}),
     ...(values.state !== undefined && values.finishedOn === undefined
-      ? { finishedOn: ended ? dateAt(deps.clock.now(), actor.zone) : null }
+      ? { finishedOn: ended ? today : null }
       : {}),
   }
 }

@@ -12,6 +12,7 @@ import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
 import { useChangeLot } from './change-lot'
+import { LookIn } from './look-in'
 import { LotForm } from './lot-form'
 import { OtherEnds } from './other-ends'
 
@@ -43,6 +44,7 @@ export function Page() {
           <Panel label="About this lot" className="flex flex-col gap-3">
             <h2>About this lot</h2>
             <Standing lot={lot} />
+            <LookIn lot={lot} />
             <OtherEnds key={lot.version} lot={lot} />
             <History table="lots" id={lot.id} />
           </Panel>

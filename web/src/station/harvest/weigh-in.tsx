@@ -164,6 +164,7 @@ const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
   excludedBecause: null,
   note: '',
   jarOf: body.jarOf ?? null,
+  looked: null,
   version: 0,
 })
 
