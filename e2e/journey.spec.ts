@@ -117,7 +117,7 @@ test('from harvest to shelf: weighed in, planned, run, checked, taken, exported'
   const board = page
     .getByRole('region', { name: 'Cooling jars' })
     .filter({ hasText: '6 quarts of snap beans' })
-  await expect(board.getByText('Don’t press the lids before')).toBeVisible()
+  await expect(board.getByText('Leave the other lids alone until then')).toBeVisible()
   await setClock(page, 128 + 13 * 60)
   await board.getByRole('button', { name: 'Check the seals' }).click()
   // None counts as sealed by itself: each is pressed by a person.

@@ -1,6 +1,7 @@
-import type { Psi } from '@kelvit/core'
+import type { Psi, SeenJar } from '@kelvit/core'
 import {
   isReason,
+  JAR_SIGNS,
   SAID_EVENT_KINDS,
   SEAL_OUTCOMES,
   type LoadEventKind,
@@ -17,6 +18,8 @@ export interface SealCount {
   readonly outcome: SealOutcome
   readonly jars: number
   readonly cause?: string | null
+  /** The fact that told of this one jar before: it stays where it went then. */
+  readonly seenId?: string | null
 }
 /** How many jars of a portion really went in. */
 export interface FilledCount {
@@ -38,6 +41,8 @@ export interface NewLoadEvent {
   readonly eventId?: string | null
   /** With `looked-into`: the doubts that the keeper saw. */
   readonly doubtIds?: readonly string[]
+  /** With `jar-seen`: a jar of which portion, and what was seen of it. */
+  readonly seen?: SeenJar | null
   /** With `seal-lost`: which jar lost it. */
   readonly jarId?: string | null
   /** With `locked`: how many jars really went in. With `aborted`: how many were filled. */
@@ -51,6 +56,10 @@ const WHY = 'Write who you asked and what they said, in three words or more.'
 const NO_NUMBER = 'A reading is a number of psi, like 12.5.'
 const NO_DIAL = 'A reading is from 0 to 30 psi.'
 const NO_HEAT = 'Say where the knob stands in up to 40 letters, like 4 or low.'
+export const seenJar = shape<SeenJar>(
+  { portionId: id, sign: oneOf(JAR_SIGNS) },
+  { cause: line(200).allow(null, '') },
+)
 export const newEvent = shape<NewLoadEvent>(
   { at: instant, kind: oneOf(SAID_EVENT_KINDS) },
   {
@@ -100,6 +109,11 @@ export const newEvent = shape<NewLoadEvent>(
     eventId: id
       .allow(null)
       .when('kind', { is: Joi.valid('retracted', 'unwatched'), then: Joi.string().required() }),
+    seen: seenJar.when('kind', {
+      is: 'jar-seen',
+      then: Joi.required(),
+      otherwise: Joi.valid(null),
+    }),
     jarId: id.allow(null).when('kind', { not: 'seal-lost', then: Joi.forbidden() }),
     filled: listOf(
       shape<FilledCount>({ portionId: id, jars: jars.min(0), lotFinished: Joi.boolean() }),
@@ -109,7 +123,10 @@ export const newEvent = shape<NewLoadEvent>(
     seals: listOf(
       shape<SealCount>(
         { portionId: id, outcome: oneOf(SEAL_OUTCOMES), jars },
-        { cause: line(200).allow(null, '') },
+        {
+          cause: line(200).allow(null, ''),
+          seenId: id.allow(null).when('jars', { not: 1, then: Joi.valid(null) }),
+        },
       ),
     )
       .max(40)

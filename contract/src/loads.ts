@@ -1,4 +1,4 @@
-import type { JarOf, Judgement, LoadSetup, Reason, Psi, Verdict } from '@kelvit/core'
+import type { JarOf, Judgement, LoadSetup, Reason, Psi, SeenJar, Verdict } from '@kelvit/core'
 import {
   GAUGE_KINDS,
   JAR_SIZES,
@@ -18,7 +18,7 @@ import {
 import type { Process } from '@kelvit/core'
 import Joi from 'joi'
 import { processSchema } from './answers'
-import { newEvent } from './load-events'
+import { newEvent, seenJar } from './load-events'
 import { jarSchema } from './pantry'
 import { paths } from './paths'
 import { pageOf, pageQuery, route } from './route'
@@ -94,6 +94,7 @@ export interface LoadEventRow {
   readonly source: ReadingSource | null
   /** With `looked-into`: the doubts that were seen. */
   readonly doubtIds: readonly string[] | null
+  readonly seen: SeenJar | null
 }
 
 export interface LoadWithEvents extends Load {
@@ -152,6 +153,7 @@ export const eventRow = shape<LoadEventRow>({
   eventId: id.allow(null),
   source: oneOf([...READING_SOURCES, null]),
   doubtIds: listOf<string>(said).allow(null),
+  seen: seenJar.allow(null),
 })
 /** What is judged of a load. */
 export const verdict = oneOf([

@@ -60,6 +60,7 @@ const TAKEN_BACK: readonly LoadEventKind[] = [
   'filling-began',
   'locked',
   'unloaded',
+  'jar-seen',
   'heat-set',
   'note',
 ]

@@ -38,6 +38,7 @@ const EVENING = (
   eventId: null,
   source: null,
   doubtIds: null,
+  seen: null,
 })) as readonly LoadEventRow[]
 
 const afresh = (setup: object, facts: readonly LoadEventRow[]): unknown => {

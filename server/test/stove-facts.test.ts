@@ -513,6 +513,58 @@ test('the record of a load is a page to print, for its own household only', asyn
   expect((await other.send('GET', `/api/loads/${s.loadId}/record.pdf`)).status).toBe(404)
 })
 
+describe('an early word about a jar', () => {
+  const seen = (s: Stove, sign: string, cause: string | null = null) => ({
+    seen: { portionId: s.portionId, sign, cause },
+  })
+  test('is kept, and at the check the jar is where it went then; its hours run from there', async () => {
+    const s = await planned(kit)
+    await s.run(TO_STANDING)
+    await s.run([
+      [OUT + 5, 'jar-seen', seen(s, 'lid-up', 'rim nicked')],
+      [OUT + 60, 'jar-seen', seen(s, 'eaten')],
+      [OUT + 61, 'jar-seen', seen(s, 'broken')],
+    ])
+    expect((await s.jars()).length).toBe(0)
+    const told = (await s.load()).events.filter((e: any) => e.kind === 'jar-seen')
+    expect(told.map((e: any) => e.seen.sign)).toEqual(['lid-up', 'eaten', 'broken'])
+    const of = (i: number, outcome: string, cause: string | null = null) => ({
+      ...{ portionId: s.portionId, outcome, jars: 1, cause, seenId: told[i].id },
+    })
+    const seals = [
+      ...[of(0, 'unsealed', 'rim nicked'), of(1, 'sealed'), of(2, 'broken')],
+      { portionId: s.portionId, outcome: 'sealed', jars: 4 },
+    ]
+    await s.run([[OUT + 13 * 60, 'seals-checked', { seals }]])
+    const jars = (await s.jars()).sort((a, b) => a.code.localeCompare(b.code))
+    expect(jars.map((j) => j.state)).toEqual(
+      ['refrigerated', 'eaten', 'discarded', ...Array(4).fill('on-shelf')], // prettier-ignore
+    )
+    expect(jars[0]).toMatchObject({ cause: 'rim nicked', shelfId: null })
+    expect(Date.parse(jars[0].stateAt)).toBe(Date.parse(minute(OUT + 5)))
+    expect(Date.parse(jars[1].stateAt)).toBe(Date.parse(minute(OUT + 60)))
+  })
+  test('a slip is taken back within a minute; a word about another load’s jar, or none, is refused', async () => {
+    const s = await planned(kit)
+    await s.run(TO_STANDING)
+    expect((await s.say(OUT + 5, 'jar-seen')).status).toBe(400)
+    expect((await s.say(OUT + 5, 'jar-seen', seen(s, 'fizzy'))).status).toBe(400)
+    expect((await s.say(OUT + 5, 'note', { text: 'x', ...seen(s, 'broken') })).status).toBe(400)
+    await s.run([[OUT + 6, 'jar-seen', seen(s, 'broken')]])
+    const slip = (await s.load()).events.at(-1)
+    await s.run([[OUT + 6.5, 'retracted', { eventId: slip.id }]])
+    // Counted as if it had been said: it was not, so the jar is what the check says.
+    const seals = [
+      { portionId: s.portionId, outcome: 'sealed', jars: 1, seenId: slip.id },
+      { portionId: s.portionId, outcome: 'sealed', jars: 6 },
+    ]
+    await s.run([[OUT + 13 * 60, 'seals-checked', { seals }]])
+    expect((await s.jars()).map((j) => j.state)).toEqual(Array(7).fill('on-shelf'))
+    const two = [{ portionId: s.portionId, outcome: 'sealed', jars: 7, seenId: slip.id }]
+    expect((await s.say(OUT + 14 * 60, 'seals-checked', { seals: two })).status).toBe(400)
+  })
+})
+
 test('where the heat stood is kept with the canner, and a word of it must say something', async () => {
   const stove = await planned(kit)
   await stove.run(TO_STANDING.slice(0, 4))

@@ -233,6 +233,7 @@ describe('the stove says one thing', () => {
       heardAt: null,
       source: null,
       doubtIds: null,
+      seen: null,
     }))
   const upTo = [
     [0, 'started'],

@@ -24,6 +24,7 @@ export const rows = (...list: readonly Fact[]): LoadEventRow[] =>
     eventId: null,
     source: null,
     doubtIds: null,
+    seen: null,
   }))
 
 /** Up to a clock that runs since minute 40. */

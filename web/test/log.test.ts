@@ -45,6 +45,7 @@ const event = (id: string, kind: LoadEventRow['kind'], minute: number): LoadEven
   eventId: null,
   source: null,
   doubtIds: null,
+  seen: null,
 })
 
 describe('rows', () => {

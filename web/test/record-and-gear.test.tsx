@@ -31,6 +31,7 @@ const row = (minute: number, kind: string, more: Partial<LoadEventRow> = {}): Lo
   eventId: null,
   source: null,
   doubtIds: null,
+  seen: null,
   ...more,
 })
 const EVENING = [

@@ -3,12 +3,14 @@ import * as unit from '@kelvit/core'
 import 'fake-indexeddb/auto'
 import type { CannerRead, Jar, LoadWithEvents, NewLoadEvent } from '@kelvit/contract'
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
+import type { JarSign } from '@kelvit/core'
 import type { ReactNode } from 'react'
 import { describe, expect, test, vi } from 'vitest'
 import { HeatRow } from '../src/load/heat-row'
 import { FillForm } from '../src/load/fill-form'
 import { LoadPanel } from '../src/load/load-panel'
 import { viewLoad } from '../src/load/load-view'
+import { PracticeVoice } from '../src/load/use-stove'
 import { Standing } from '../src/station/stove/standing'
 import { SetAside } from '../src/station/pantry/set-aside'
 import { canner, household, jar, load, lot } from './kit'
@@ -43,6 +45,7 @@ const events = (...list: readonly (readonly [number, string])[]) =>
     heardAt: null,
     source: null,
     doubtIds: null,
+    seen: null,
   }))
 
 const STOOD = events(
@@ -120,6 +123,103 @@ describe('the seal check', () => {
     expect(screen.getByRole('note').textContent).toMatch(/Discard it unopened/)
     tap(2, 3)
     expect(screen.getAllByRole('note')[1]?.textContent).toMatch(/Don’t shelve it/)
+  })
+})
+
+describe('an early word about a jar', () => {
+  const portionId = load().portions[0]!.id
+  const stood = (...signs: readonly JarSign[]) =>
+    load({
+      setup: weighted,
+      stage: 'standing',
+      events: [
+        ...STOOD,
+        ...signs.map((sign, i) => ({
+          ...{ ...STOOD[0]!, id: `s${i}`, kind: 'jar-seen' as const },
+          at: new Date(OUT + i * 60_000).toISOString(),
+          seen: { portionId, sign, cause: i === 0 ? 'too full' : null },
+        })),
+      ],
+      portions: [{ ...load().portions[0]!, filled: 4 }],
+    })
+  const board = (hours: number, ...signs: readonly JarSign[]): readonly unknown[] => {
+    const told: unknown[] = []
+    const l = stood(...signs)
+    const view = viewLoad(l, [canner()], household, OUT + hours * HOUR)
+    show(
+      <PracticeVoice.Provider value={(event) => void told.push(event)}>
+        <Standing view={view} />
+      </PracticeVoice.Provider>,
+      [l],
+    )
+    return told
+  }
+  test('a jar is tapped, the sign is one tap, why another; it says what to do now', async () => {
+    const told = board(1)
+    fireEvent.click(screen.getByRole('button', { name: 'Jar 3: nothing seen' }))
+    const sheet = within(await screen.findByRole('dialog'))
+    expect(sheet.getByText(/It never goes on the shelf/, { selector: 'li:nth-child(2) span' })).toBeTruthy() // prettier-ignore
+    fireEvent.click(sheet.getByRole('button', { name: /The lid is up/ }))
+    expect(sheet.getByText(/Put it in the fridge once it’s cool/)).toBeTruthy()
+    fireEvent.click(sheet.getByRole('button', { name: 'rim nicked' }))
+    expect(told).toEqual([
+      { kind: 'jar-seen', seen: { portionId, sign: 'lid-up', cause: 'rim nicked' } },
+    ])
+  })
+  test('one that is eaten tonight needs no reason', async () => {
+    const told = board(1)
+    fireEvent.click(screen.getByRole('button', { name: 'Jar 1: nothing seen' }))
+    fireEvent.click(within(await screen.findByRole('dialog')).getByRole('button', { name: /tonight/ })) // prettier-ignore
+    expect(told).toEqual([{ kind: 'jar-seen', seen: { portionId, sign: 'eaten', cause: null } }])
+  })
+  test('at the check what went away counts as it was seen, what only spouted is pressed like any other', () => {
+    const told = board(13, 'spouted', 'lid-up', 'eaten')
+    fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))
+    const names = () => screen.getAllByRole('button', { name: /^Jar \d:/ }).map((b) => b.getAttribute('aria-label')) // prettier-ignore
+    expect(names()).toEqual([
+      'Jar 1: not pressed yet',
+      'Jar 2: not sealed, noted before',
+      'Jar 3: eaten',
+      'Jar 4: not pressed yet',
+    ])
+    expect(screen.queryByRole('note')).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'I pressed every lid: all sealed' }))
+    expect(names()[0]).toBe('Jar 1: sealed, some liquid lost')
+    // Why the first one spouted was said last night already; the shelf is told of two jars.
+    const why = screen.getByLabelText('Jar 1: do you know why?') as HTMLSelectElement
+    expect(why.value).toBe('too full')
+    fireEvent.click(screen.getByRole('button', { name: 'Shelve 2 jars' }))
+    expect(told).toEqual([
+      {
+        kind: 'seals-checked',
+        shelfId: 's1',
+        seals: [
+          { portionId, outcome: 'sealed-low-liquid', jars: 1, cause: 'too full' },
+          { portionId, outcome: 'unsealed', jars: 1, cause: null, seenId: 's1' },
+          { portionId, outcome: 'sealed', jars: 1, cause: null, seenId: 's2' },
+          { portionId, outcome: 'sealed', jars: 1, cause: null },
+        ],
+      },
+    ])
+  })
+  test('jars that failed alike for one reason are sent together', () => {
+    const told = board(13)
+    fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))
+    for (const n of [1, 2, 3])
+      for (let i = 0; i < 4; i++)
+        fireEvent.click(screen.getByRole('button', { name: new RegExp(`^Jar ${n}:`) }))
+    fireEvent.click(screen.getByRole('button', { name: /^Jar 4:/ }))
+    for (const n of [1, 2])
+      fireEvent.change(screen.getByLabelText(`Jar ${n}: do you know why?`), {
+        target: { value: 'the lid' },
+      })
+    expect(screen.queryByLabelText('Jar 4: do you know why?')).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'Shelve 1 jar' }))
+    expect((told[0] as { seals: unknown }).seals).toEqual([
+      { portionId, outcome: 'unsealed', jars: 2, cause: 'the lid' },
+      { portionId, outcome: 'unsealed', jars: 1, cause: null },
+      { portionId, outcome: 'sealed', jars: 1, cause: null },
+    ])
   })
 })
 

@@ -24,6 +24,7 @@ const load = (more: Parameters<typeof loadOf>[0]) =>
             eventId: null,
             source: null,
             doubtIds: null,
+            seen: null,
             enteredAt: null,
             seals: null,
           },

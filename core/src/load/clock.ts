@@ -1,6 +1,6 @@
 import { isReason, type LoadEventKind } from '../words'
 import { heardOf, inOrder, lateStarts, momentOf, takenBack, type LoadEvent } from './facts'
-import { weightOff, opened, openedEarly, unloaded, sealsChecked, aborted } from './opening'
+import { weightOff, opened, openedEarly, unloaded, jarSeen, sealsChecked, aborted } from './opening'
 import {
   reading,
   atPressure,
@@ -138,6 +138,7 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   'weight-off': weightOff,
   opened,
   unloaded,
+  'jar-seen': jarSeen,
   'seals-checked': sealsChecked,
   aborted,
   watched,

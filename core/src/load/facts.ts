@@ -1,5 +1,5 @@
 import type { Psi } from '../quantity/units'
-import type { LoadEventKind, ReadingSource } from '../words'
+import type { JarSign, LoadEventKind, ReadingSource } from '../words'
 
 /**
  * One fact about a load, as a person or a gauge reported it. Instants are epoch
@@ -24,6 +24,15 @@ export interface LoadEvent {
   readonly source?: ReadingSource | null
   /** With `looked-into`: the doubts that the keeper saw, by id; null where nobody wrote them down. */
   readonly doubtIds?: readonly string[] | null
+  /** With `jar-seen`: a jar of which portion, what was seen of it, and why where somebody knows. */
+  readonly seen?: SeenJar | null
+}
+
+/** One jar, as somebody saw it before its seal was checked. */
+export interface SeenJar {
+  readonly portionId: string
+  readonly sign: JarSign
+  readonly cause?: string | null
 }
 
 /** A fact as it is sent and kept in files: its instants are ISO text. */
@@ -76,6 +85,7 @@ export const FACTS: Readonly<Record<LoadEventKind, KindRule>> = {
   opened: { breaks: true },
   // The 24 hours of jars that did not seal run from when they came out.
   unloaded: { breaks: true, takeBack: true },
+  'jar-seen': { takeBack: true },
   'seals-checked': {},
   aborted: {},
   watched: {},
@@ -124,9 +134,15 @@ export function inOrder(events: readonly LoadEvent[]): readonly LoadEvent[] {
 }
 
 /** Facts that say nothing of the canner: they neither fit nor break. */
-const ASIDE: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set', 'prompt-heard', 'retracted'])
+const ASIDE: ReadonlySet<LoadEventKind> = new Set([
+  'note',
+  'jar-seen',
+  'heat-set',
+  'prompt-heard',
+  'retracted',
+])
 /** Of these the one that is meant is taken back, whatever was said after it. */
-const REMARKS: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set'])
+const REMARKS: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set', 'jar-seen'])
 
 /**
  * Ids of facts that were taken back: the last thing said, of a kind that may be, within

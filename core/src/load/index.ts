@@ -10,7 +10,16 @@ export {
   type Figures,
   type FiguresQuery,
 } from './figures'
-export { asEvents, FACTS, inOrder, mayTakeBack, momentOf, takenBack, type LoadEvent } from './facts'
+export {
+  asEvents,
+  FACTS,
+  inOrder,
+  mayTakeBack,
+  momentOf,
+  takenBack,
+  type LoadEvent,
+  type SeenJar,
+} from './facts'
 export {
   cannerBlocks,
   DIAL_MAX_ERROR,
@@ -100,6 +109,7 @@ export {
   type LearnedTimes,
   type RunLoad,
 } from './learned'
+export { JAR_SIGN_RULES, seenOf, type SignRule } from './seen'
 export { heatLike, heatOf, heatWords, type HeatMemory } from './heat'
 export { loadContents } from './contents'
 export { TRACE_APART_MS, traceOf, type LoadTrace } from './trace'

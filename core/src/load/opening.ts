@@ -96,6 +96,16 @@ export function unloaded(s: LoadState, w: Word): Step {
     : left
 }
 
+/** What is seen of a jar before the seals are checked: kept for then. The rest is judged tomorrow. */
+export function jarSeen(s: LoadState, { e, at }: Word): Step {
+  if (!e.seen) return s
+  if (s.stage !== 'unloading' && s.stage !== 'standing')
+    return s.stage === 'checked'
+      ? ask(s, 'The seals are checked. Change the jar in the pantry.')
+      : ask(s, 'The jars are still in the canner. Look at them when they’re out.')
+  return { ...s, seen: [...s.seen, { ...e.seen, id: e.id, at, by: e.by ?? null }] }
+}
+
 export function sealsChecked(s: LoadState, w: Word): Step {
   if (s.stage === 'unloading')
     return sealsChecked({ ...enter(s, 'standing', s.since), outAt: s.since }, w)

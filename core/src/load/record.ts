@@ -1,6 +1,7 @@
 import type { LoadEventKind, LoadStage, UnitSystem } from '../words'
 import { gaugeScale, type GaugeScale } from '../quantity/format'
 import { inOrder, momentOf, takenBack, type LoadEvent } from './facts'
+import { JAR_SIGN_RULES } from './seen'
 import type { LoadState } from './state'
 
 /** Each kind of fact as a record tells it. */
@@ -22,6 +23,7 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'weight-off': 'Weight off',
   opened: 'Lid off',
   unloaded: 'All jars out',
+  'jar-seen': 'A jar was looked at',
   'seals-checked': 'Seals checked',
   aborted: 'Load stopped',
   watched: 'Watched meanwhile',
@@ -82,10 +84,14 @@ export function recordLines(
 export const nameAfter = ({ words, by }: Pick<RecordLine, 'words' | 'by'>): string =>
   by ? `${/[.!?]$/.test(words) ? '' : ','} ${by}` : ''
 
+const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
+
 function wordsOf(e: LoadEvent, gauge: GaugeScale): string {
   const what = e.kind === 'note' && e.text ? e.text : TOLD[e.kind]
   if (e.kind === 'reading')
     return `${what}: ${gauge.say(gauge.reading(e.psi ?? 0))} ${gauge.unit}${e.source === 'simulated' ? ' (simulated gauge)' : ''}`
+  if (e.kind === 'jar-seen' && e.seen)
+    return `A jar: ${lower(JAR_SIGN_RULES[e.seen.sign].words)}${e.seen.cause ? `, ${e.seen.cause}` : ''}`
   if (e.kind === 'heat-set') return `${what} ${e.text ?? ''}`
   if (e.kind === 'note' || !e.text || e.kind === 'aborted') return what
   return `${what}: ${e.text}`

@@ -1,6 +1,6 @@
 import type { Psi } from '../quantity/units'
 import type { LoadStage, ReadingSource } from '../words'
-import { heardOf, momentOf, type LoadEvent } from './facts'
+import { heardOf, momentOf, type LoadEvent, type SeenJar } from './facts'
 
 export interface Reading {
   readonly at: number
@@ -12,6 +12,14 @@ export interface Reading {
 export interface HeatSet {
   readonly at: number
   readonly setting: string
+}
+
+/** A jar of which something was said before its seal was checked. */
+export interface JarSeen extends SeenJar {
+  /** The fact that says so. */
+  readonly id: string
+  readonly at: number
+  readonly by: string | null
 }
 
 /** A stretch of process time at pressure, epoch ms. */
@@ -139,6 +147,8 @@ export interface LoadState {
   /** When the jars came out of the canner; an unsealed jar's 24 hours run from here. */
   readonly outAt: number | null
   readonly brokenInside: number
+  /** Jars of which something was said before the seals were checked, in order. */
+  readonly seen: readonly JarSeen[]
   readonly doubts: readonly Doubt[]
   /** Every time somebody looked into it, in order. */
   readonly looked: readonly LookedInto[]
@@ -183,6 +193,7 @@ export const START: LoadState = {
   lockDroppedAt: null,
   outAt: null,
   brokenInside: 0,
+  seen: [],
   doubts: [],
   looked: [],
   filledAt: null,

@@ -97,6 +97,33 @@ export const SEAL_OUTCOMES = [
 ] as const
 export type SealOutcome = (typeof SEAL_OUTCOMES)[number]
 
+/** What is seen of a jar before its seal is checked, or done with it. */
+export const JAR_SIGNS = [
+  'spouted',
+  'half-empty',
+  'food-under-lid',
+  'lid-up',
+  'broken',
+  'eaten',
+] as const
+export type JarSign = (typeof JAR_SIGNS)[number]
+
+/** Why a jar failed, as people can tell. */
+export const SEAL_CAUSES = [
+  'the pressure swung',
+  'cooled too fast',
+  'too full',
+  'too little headspace',
+  'bubbles left in',
+  'rim not clean',
+  'rim nicked',
+  'band too loose',
+  'band too tight',
+  'the lid',
+  'the jar',
+] as const
+export type SealCause = (typeof SEAL_CAUSES)[number]
+
 /** What a jar inherits from the judgement of its load: not to be eaten for now. */
 export const HOLDS = ['in-doubt', 'not-processed'] as const
 export type Hold = (typeof HOLDS)[number]
@@ -135,6 +162,7 @@ export const SAID_EVENT_KINDS = [
   'weight-off',
   'opened',
   'unloaded',
+  'jar-seen',
   'seals-checked',
   'aborted',
   'watched',

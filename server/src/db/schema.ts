@@ -17,6 +17,7 @@ import type {
   Hold,
   JarOf,
   LotLook,
+  SeenJar,
   JarProcess,
   JarSize,
   LoadEventKind,
@@ -497,6 +498,8 @@ export const loadEvents = pgTable(
     eventId: uuid('event_id'),
     /** With `looked-into`: the doubts that were seen. */
     doubtIds: jsonb('doubt_ids').$type<string[]>(),
+    /** With `jar-seen`: which jar, and what was seen. */
+    seen: jsonb('seen').$type<SeenJar>(),
     source: text('source').$type<ReadingSource>(),
     createdAt: instant('created_at').notNull().defaultNow(),
   },

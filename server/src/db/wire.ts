@@ -127,6 +127,7 @@ const PUBLIC = {
     'eventId',
     'source',
     'doubtIds',
+    'seen',
   ]),
   gauges: shown(t.gauges, [...KEY, 'cannerId', 'name', 'simulated', 'lastHeardAt']),
   jars: shown(t.jars, [

@@ -71,7 +71,7 @@ const NOT_YET: Readonly<Record<string, object>> = {
   gaugeTests: { struckAt: null, struckBy: null, struckWhy: null },
   lots: { jarOf: null, looked: null },
   loadPortions: { jarOf: null },
-  loadEvents: { doubtIds: null },
+  loadEvents: { doubtIds: null, seen: null },
   jars: { jarOf: null },
 }
 

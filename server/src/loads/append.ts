@@ -97,6 +97,7 @@ async function append(
       text: sent.text ?? null,
       eventId: sent.eventId ?? null,
       doubtIds: event.doubtIds ? [...event.doubtIds] : null,
+      seen: sent.seen ?? null,
     },
   ])
   await followFill(tx, actor, load, { before, after, sent, at: event.at, goesIn })

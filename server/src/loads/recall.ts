@@ -229,7 +229,7 @@ async function factsByLoad(
   const { rows } = await tx.execute<{ load: string; facts: LoadEvent[] }>(sql`
     select load_id as load, json_agg(json_build_object(
       'id', id, 'kind', kind, 'by', by, 'psi', psi, 'text', text, 'eventId', event_id,
-      'source', source, 'doubtIds', doubt_ids, 'at', extract(epoch from at)::float8 * 1000,
+      'source', source, 'doubtIds', doubt_ids, 'seen', seen, 'at', extract(epoch from at)::float8 * 1000,
       'happenedAt', extract(epoch from happened_at)::float8 * 1000,
       'heardAt', extract(epoch from heard_at)::float8 * 1000)) as facts
     from load_events where load_id = any(${sql.param([...ids])}::uuid[]) group by load_id`)

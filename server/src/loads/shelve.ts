@@ -2,6 +2,7 @@ import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
   holdOf,
+  JAR_SIGN_RULES,
   lotCost,
   mayBeShelved,
   policyFor,
@@ -46,15 +47,18 @@ export async function shelveJars(
   const made = seals.flatMap((seal): JarStart[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
+    const before = state.seen.find((s) => s.id === seal.seenId && s.portionId === portion.id)
+    const gone = before && JAR_SIGN_RULES[before.sign].state
+    const shelved = good(seal) && !gone
     return newJars(seal.jars, load, portion, household, outAt).map((jar) => ({
       ...jar,
       lotId: portion.lotId ?? origins.get(portion.fromJars?.[0] ?? '') ?? null,
-      shelfId: good(seal) ? (sent.shelfId ?? null) : null,
-      state: good(seal) ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside',
+      shelfId: shelved ? (sent.shelfId ?? null) : null,
+      state: gone ?? (shelved ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside'),
       useSoon: seal.outcome === 'sealed-low-liquid',
       seal: seal.outcome,
       cause: seal.cause || null,
-      stateAt: new Date(at),
+      stateAt: new Date(gone ? before.at : at),
       hold,
     }))
   })

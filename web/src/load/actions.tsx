@@ -4,6 +4,7 @@ import { useTimes } from '../household/words'
 import { Button } from '../ui/button'
 import { cx } from '../ui/cx'
 import { FillForm } from './fill-form'
+import { JarsSeen } from './jars-seen'
 import type { LoadView } from './load-view'
 import { ReadingPad } from './reading-pad'
 import { Ask, Row, Step } from './step'
@@ -257,14 +258,18 @@ function Unloading({ view, stove }: PartProps) {
   const done = 'Leave them alone for 12 to 24 hours.'
   if (!asking)
     return (
-      <Button
-        size="stove"
-        look="main"
-        disabled={!stove.may}
-        onClick={() => (late ? setAsking(true) : stove.say({ kind: 'unloaded' }, done))}
-      >
-        All jars are out
-      </Button>
+      <div className="flex flex-col gap-4">
+        <Button
+          size="stove"
+          look="main"
+          className="self-start"
+          disabled={!stove.may}
+          onClick={() => (late ? setAsking(true) : stove.say({ kind: 'unloaded' }, done))}
+        >
+          All jars are out
+        </Button>
+        <JarsSeen view={view} />
+      </div>
     )
   return (
     <Ask

@@ -55,6 +55,7 @@ const eventRow = (loadId: string, id: string, by: string, e: NewLoadEvent): Load
   eventId: e.eventId ?? null,
   source: null,
   doubtIds: e.doubtIds ?? null,
+  seen: e.seen ?? null,
 })
 
 function showEvent(client: QueryClient, loadId: string, row: LoadEventRow, setup: LoadSetup): void {

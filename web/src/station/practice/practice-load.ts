@@ -44,6 +44,7 @@ const row = (e: LoadEvent): LoadEventRow => ({
   eventId: e.eventId ?? null,
   source: e.source ?? null,
   doubtIds: null,
+  seen: null,
 })
 
 /** A load that exists only here, in the form in which the stove's panel reads one. */

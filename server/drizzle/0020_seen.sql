@@ -1,0 +1,1 @@
+ALTER TABLE "load_events" ADD COLUMN "seen" jsonb;
