@@ -5,7 +5,7 @@ import { describe, expect, test } from 'vitest'
 import {
   afterLook,
   answerHarvest,
-  LOOKS,
+  looksFor,
   dialWords,
   foods,
   inOwnDegrees,
@@ -335,11 +335,20 @@ test('temperatures in a text are told as the house reads them', () => {
 })
 
 describe('a look into the crate', () => {
+  test('says no more of a food than twice what it keeps in a cool place; three days of any', () => {
+    for (const food of foods) {
+      const days = looksFor(food).map((look) => look.days)
+      expect(days.slice(0, 2), food.id).toEqual([0, 3])
+      expect(Math.max(...days), food.id).toBeLessThanOrEqual(Math.max(3, 2 * food.keepsDays.cool))
+    }
+    expect(looksFor(foodOf('corn')!).map((look) => look.days)).toEqual([0, 3])
+  })
   test('goes before the estimate, either way', () => {
-    expect(LOOKS.map((look) => afterLook(look, '2026-08-30', 'Wren').canBy)).toEqual([
+    const all = looksFor(foodOf('carrots')!)
+    expect(all.map((look) => afterLook(look, '2026-08-30', 'Wren').canBy)).toEqual([
       ...['2026-08-30', '2026-09-02', '2026-09-06', '2026-09-13', '2026-09-29'],
     ])
-    expect(afterLook(LOOKS[0], '2026-08-30', 'Wren').looked).toEqual({
+    expect(afterLook(all[0]!, '2026-08-30', 'Wren').looked).toEqual({
       ...{ on: '2026-08-30', by: 'Wren', words: 'today or never' },
     })
   })

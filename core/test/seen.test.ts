@@ -7,6 +7,7 @@ import {
   mayBeShelved,
   recordLines,
   seenOf,
+  signRule,
   type JarSign,
   type LoadEvent,
 } from '../src'
@@ -61,6 +62,19 @@ describe('a jar of which something is said early', () => {
       if (!mayBeShelved(outcome)) expect(state, sign).not.toBeNull()
       if (state === 'refrigerated') expect(mayBeShelved(outcome), sign).toBe(false)
     }
+  })
+  test('a lid that is found up after 24 hours saves no jar; half a jar of liquid is another matter', () => {
+    const out = start + 118 * 60_000
+    const day = 24 * 3_600_000
+    for (const sign of ['lid-up', 'food-under-lid'] as const) {
+      expect(signRule(sign, out + day, out).state).toBe('refrigerated')
+      expect(signRule(sign, out + day + 1, out)).toMatchObject({
+        ...{ state: 'discarded', now: expect.stringMatching(/unopened and untasted/) },
+      })
+      expect(signRule(sign, out, null).state).toBe('refrigerated')
+    }
+    expect(signRule('half-empty', out + 2 * day, out).state).toBe('refrigerated')
+    expect(signRule('eaten', out + 2 * day, out).state).toBe('eaten')
   })
   test('the record tells it, with the reason', () => {
     const words = [seen(120, 'half-empty', 'p1', 'cooled too fast'), seen(121, 'eaten')]

@@ -19,7 +19,7 @@ export interface LotLook {
 }
 
 /** What a person says who looked, with how many days from that day it can still be canned. */
-export const LOOKS = [
+const LOOKS = [
   { words: 'today or never', days: 0 },
   { words: 'good for 3 more days', days: 3 },
   { words: 'good for another week', days: 7 },
@@ -27,12 +27,20 @@ export const LOOKS = [
   { words: 'good for another month', days: 30 },
 ] as const
 
+export type Look = (typeof LOOKS)[number]
+/** Of any food that is still sound so much may be said, days. */
+const ALWAYS_DAYS = 3
+
+/** What can be said of a food: up to twice as long as it keeps in a cool place by the table. */
+export const looksFor = ({ keepsDays }: Pick<Food, 'keepsDays'>): readonly Look[] =>
+  LOOKS.filter(({ days }) => days <= Math.max(ALWAYS_DAYS, 2 * keepsDays.cool))
+
 /**
  * A lot after a look: that person's judgement goes before the table's estimate, either way.
  * @param today ISO plain date of the look.
  */
 export const afterLook = (
-  { words, days }: (typeof LOOKS)[number],
+  { words, days }: Look,
   today: string,
   by: string,
 ): { readonly canBy: string; readonly looked: LotLook } => ({

@@ -1,4 +1,5 @@
 import type { JarSign, SealOutcome } from '../words'
+import { SPOILT_MS } from './setup'
 import type { JarSeen } from './state'
 
 /** What a sign at a jar means: how it counts when the seals are checked, and where it goes now. */
@@ -48,6 +49,23 @@ export const JAR_SIGN_RULES: Readonly<Record<JarSign, SignRule>> = {
     ...{ outcome: 'sealed', state: 'eaten' },
   },
 }
+
+/** Jars whose food was open to the air: after 24 hours nothing saves them. */
+const UNSEALED: ReadonlySet<JarSign> = new Set(['lid-up', 'food-under-lid'])
+
+/**
+ * What a sign means at the moment it is seen, epoch ms: a jar without a seal goes into the
+ * fridge within 24 hours of coming out, and is thrown away after that.
+ * @param outAt when the jars came out, epoch ms; null while they do.
+ */
+export const signRule = (sign: JarSign, at: number, outAt: number | null): SignRule =>
+  UNSEALED.has(sign) && outAt !== null && at - outAt > SPOILT_MS
+    ? {
+        ...JAR_SIGN_RULES[sign],
+        now: 'It was unsealed for more than 24 hours. Throw it away unopened and untasted.',
+        state: 'discarded',
+      }
+    : JAR_SIGN_RULES[sign]
 
 /** What was seen of each jar of a portion, its first jars first; undefined for the others. */
 export const seenOf = (

@@ -125,6 +125,7 @@ export async function addLoad(tx: Tx, place: Place, load: DemoLoad, number: numb
         kind: e.kind,
         by: load.by ?? 'Wren',
         psi: e.psi ?? null,
+        text: e.text ?? null,
       })),
     )
   if (state.stage === 'checked')

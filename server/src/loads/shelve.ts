@@ -2,7 +2,6 @@ import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
   holdOf,
-  JAR_SIGN_RULES,
   lotCost,
   mayBeShelved,
   policyFor,
@@ -10,6 +9,7 @@ import {
   produceCost,
   quartsFilled,
   shelfDates,
+  signRule,
   type LoadState,
 } from '@kelvit/core'
 import { and, eq, inArray } from 'drizzle-orm'
@@ -48,7 +48,7 @@ export async function shelveJars(
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
     const before = state.seen.find((s) => s.id === seal.seenId && s.portionId === portion.id)
-    const gone = before && JAR_SIGN_RULES[before.sign].state
+    const gone = before && signRule(before.sign, before.at, outAt).state
     const shelved = good(seal) && !gone
     return newJars(seal.jars, load, portion, household, outAt).map((jar) => ({
       ...jar,

@@ -1,10 +1,11 @@
 import {
-  JAR_SIGN_RULES,
   JAR_SIGNS,
   portionFood,
   SEAL_CAUSES,
   seenOf,
+  signRule,
   type JarSign,
+  type SignRule,
 } from '@kelvit/core'
 import { useState } from 'react'
 import { tintOf } from '../household/tints'
@@ -39,14 +40,14 @@ export const jarsOfLoad = ({ load, state }: LoadView) =>
 type JarHere = ReturnType<typeof jarsOfLoad>[number]
 
 /** The jars on the towel: what shows already is said at that jar; the rest is judged tomorrow. */
-export function JarsSeen({ view }: { readonly view: LoadView }) {
+export function JarsSeen({ view, ready }: { readonly view: LoadView; readonly ready?: boolean }) {
   const [at, setAt] = useState<number>()
   const stove = useStove(view)
   const jars = jarsOfLoad(view)
   const chosen = at === undefined ? undefined : jars[at]
   return (
     <div className="flex flex-col gap-2" role="group" aria-label="Jars">
-      <div className="flex flex-wrap gap-1.5">
+      <div className="flex flex-wrap gap-x-1 gap-y-1.5">
         {jars.map((j, i) => (
           <button
             key={j.key}
@@ -54,14 +55,14 @@ export function JarsSeen({ view }: { readonly view: LoadView }) {
             disabled={!stove.may || j.seen !== undefined}
             aria-label={`Jar ${i + 1}: ${j.seen ? SIGNS[j.seen.sign] : 'nothing seen'}`}
             onClick={() => setAt(i)}
-            className="flex min-h-18 w-13 flex-col items-center justify-end rounded-md border-[1.5px] border-transparent pb-0.5 text-center text-[13px] leading-tight font-semibold text-squash enabled:hover:border-kettle"
+            className="flex min-h-14 w-12 flex-col items-center justify-end rounded-md border-[1.5px] border-transparent pb-0.5 text-center text-[13px] leading-tight font-semibold text-squash enabled:hover:border-kettle"
           >
             <JarDrawn jar={j} />
             {j.seen && <span aria-hidden>{SIGNS[j.seen.sign]}</span>}
           </button>
         ))}
       </div>
-      {stove.may && (
+      {stove.may && !ready && (
         <p className="text-[15px] text-ink-soft">
           Is one spouted, half empty, or is its lid up? Tap that jar.
         </p>
@@ -72,7 +73,14 @@ export function JarsSeen({ view }: { readonly view: LoadView }) {
         title={`Jar ${(at ?? 0) + 1}: what do you see?`}
         about="The other jars are judged when you check the seals."
       >
-        {chosen && <Signs jar={chosen} stove={stove} done={() => setAt(undefined)} />}
+        {chosen && (
+          <Signs
+            jar={chosen}
+            stove={stove}
+            rule={(sign) => signRule(sign, view.at, view.state.outAt)}
+            done={() => setAt(undefined)}
+          />
+        )}
       </Sheet>
     </div>
   )
@@ -95,11 +103,12 @@ const JarDrawn = ({ jar: { portion, seen } }: { readonly jar: JarHere }) => (
 interface SignsProps {
   readonly jar: JarHere
   readonly stove: Stove
+  readonly rule: (sign: JarSign) => SignRule
   readonly done: () => void
 }
 
 /** What is seen in one tap, and why in a second, where somebody knows. */
-function Signs({ jar, stove, done }: SignsProps) {
+function Signs({ jar, stove, rule, done }: SignsProps) {
   const [sign, setSign] = useState<JarSign>()
   const say = (which: JarSign, cause: string | null): void => {
     stove.say(
@@ -118,8 +127,8 @@ function Signs({ jar, stove, done }: SignsProps) {
               className="flex min-h-14 w-full flex-col items-start justify-center rounded-md px-2 py-2 text-left hover:bg-kettle/10"
               onClick={() => (s === 'eaten' ? say(s, null) : setSign(s))}
             >
-              <strong className="text-kettle">{JAR_SIGN_RULES[s].words}</strong>
-              <span className="text-[15px] text-ink-soft">{JAR_SIGN_RULES[s].now}</span>
+              <strong className="text-kettle">{rule(s).words}</strong>
+              <span className="text-[15px] text-ink-soft">{rule(s).now}</span>
             </button>
           </li>
         ))}
@@ -127,7 +136,7 @@ function Signs({ jar, stove, done }: SignsProps) {
     )
   return (
     <div className="flex flex-col gap-4">
-      <p className="font-semibold">{JAR_SIGN_RULES[sign].now}</p>
+      <p className="font-semibold">{rule(sign).now}</p>
       <p>Do you know why?</p>
       <div className="flex flex-wrap gap-2">
         {SEAL_CAUSES.map((cause) => (

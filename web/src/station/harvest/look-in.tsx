@@ -1,5 +1,5 @@
 import { paths, type Lot } from '@kelvit/contract'
-import { afterLook, LOOKS } from '@kelvit/core'
+import { afterLook, foodOf, looksFor } from '@kelvit/core'
 import { useTakeBack } from '../../household/take-back'
 import { useHousehold, useToday } from '../../household/session'
 import { showDay } from '../../household/words'
@@ -19,6 +19,7 @@ export function LookIn({ lot }: { readonly lot: Lot }) {
   const save = useSave('lots')
   const takeBack = useTakeBack('lots')
   const notify = useNotify()
+  const food = foodOf(lot.foodId)
   if (lot.state !== 'in-house' || !may('helper')) return null
   const say = (body: object, done: string): void =>
     save.mutate(
@@ -39,7 +40,7 @@ export function LookIn({ lot }: { readonly lot: Lot }) {
         only what’s firm and sound.
       </p>
       <div className="flex flex-wrap gap-2">
-        {LOOKS.map((look) => {
+        {(food ? looksFor(food) : []).map((look) => {
           const after = afterLook(look, today, member.name)
           return (
             <Button

@@ -36,7 +36,7 @@ export function Standing({ view }: { readonly view: LoadView }) {
         </>
       ) : (
         <>
-          <JarsSeen view={view} />
+          <JarsSeen view={view} ready={open} />
           <p className="leading-relaxed">
             {open
               ? overdue
