@@ -20,6 +20,12 @@ export interface NewLabels {
   readonly initials?: string
   /** What it is sold or given for, as it is to be printed. */
   readonly price?: string
+  /** The size of the jar. */
+  readonly size?: boolean
+  /** Month and year instead of the day. */
+  readonly month?: boolean
+  /** What the produce in it cost, where no price is typed. */
+  readonly cost?: boolean
 }
 
 const points = Joi.number().min(0)
@@ -74,7 +80,15 @@ export const labelApi = {
             'array.max': `At most ${MOST_LABELS} labels are printed at once.`,
           }),
       },
-      { own, byBatch: Joi.boolean(), initials: line(12).allow(''), price: line(24).allow('') },
+      {
+        own,
+        byBatch: Joi.boolean(),
+        initials: line(12).allow(''),
+        price: line(24).allow(''),
+        size: Joi.boolean(),
+        month: Joi.boolean(),
+        cost: Joi.boolean(),
+      },
     ),
     answer: 'pdf',
   }),

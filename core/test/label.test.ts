@@ -9,6 +9,7 @@ import {
   ownSheet,
   readCode,
   whyNotSheet,
+  type LabelledJar,
 } from '../src'
 
 const sheet = (id: string) => LABEL_SHEETS.find((s) => s.id === id)!
@@ -149,4 +150,25 @@ test('a mixed jar is labelled by its own name, with what is in it', () => {
   const [sheet] = LABEL_SHEETS
   const lines = layOutLabel(sheet!, words).lines.map((l) => l.text)
   expect(lines.slice(0, 3)).toEqual(['Hen soup', 'chicken, carrots, potatoes,', 'green beans, chicken stock'].map((t, n) => (n === 1 ? expect.stringMatching(/^chicken, carrots/) : n === 2 ? expect.stringMatching(/chicken stock$/) : t))) // prettier-ignore
+})
+
+describe('what a label fills in by itself', () => {
+  const jar: LabelledJar = {
+    ...{ foodId: 'beets', code: 'KR4T-3', cannedOn: '2026-08-14', bestBy: '2027-08-14' },
+    ...{ process: 'here', recipeId: null, note: '', jar: 'pint', costEach: 1.4 },
+  }
+  test('nothing that isn’t wanted', () => {
+    expect(labelWords(jar, {})).toMatchObject({ size: '', price: '', canned: '14 Aug 2026' })
+  })
+  test('size, month and what the produce cost, in the household’s currency', () => {
+    const wishes = { size: true, month: true, cost: true }
+    expect(labelWords(jar, wishes, 'EUR')).toMatchObject({
+      ...{ size: 'pint', canned: 'Aug 2026', bestBy: 'Aug 2027', price: '€1.40' },
+    })
+    expect(labelWords({ ...jar, costEach: null }, wishes).price).toBe('')
+    expect(labelWords(jar, { ...wishes, price: '4 each' }).price).toBe('4 each')
+    const [sheet] = LABEL_SHEETS
+    const lines = layOutLabel(sheet!, labelWords(jar, wishes)).lines.map((l) => l.text)
+    expect(lines).toContain('KR4T-3  pint  $1.40')
+  })
 })

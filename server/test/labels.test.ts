@@ -165,6 +165,17 @@ describe('labels', () => {
     expect(text).toContain('4.50 per lb')
     expect(text).not.toContain('Best by')
   })
+  test('size and month fill themselves; what nobody paid for has no cost', async () => {
+    const { who, jars } = await withJars(1)
+    const pdf = await print(who, {
+      ...{ sheet: 'letter-10', start: 1, jarIds: jars.map((j) => j.id) },
+      ...{ size: true, month: true, cost: true },
+    })
+    const { text } = await see(pdf)
+    expect(text).toMatch(/Canned [A-Z][a-z]{2} \d{4}/)
+    expect(text).toMatch(/\b(quart|pint)\b/)
+    expect(text).not.toContain('$')
+  })
   test('what cannot be printed gets a sentence', async () => {
     const { who, jars } = await withJars(1)
     const stranger = await withJars(1)

@@ -10,6 +10,8 @@ export interface LabelWords {
   readonly canned: string
   /** Empty where there is no best time. */
   readonly bestBy: string
+  /** Of the jar; empty where it isn’t wanted. */
+  readonly size?: string
   readonly initials: string
   readonly price: string
 }
@@ -51,7 +53,7 @@ const second = (w: LabelWords): readonly string[] =>
     ...wrapped(w.contents ?? ''),
     `Canned ${w.canned}`,
     w.bestBy && `Best by ${w.bestBy}`,
-    [w.code, w.initials, w.price].filter(Boolean).join('  '),
+    [w.code, w.size, w.initials, w.price].filter(Boolean).join('  '),
   ].filter(Boolean)
 
 /** Letters in a line of contents before it goes on in the next. */

@@ -21,4 +21,4 @@ export {
   type KitchenHours,
   type KitchenStretch,
 } from './kitchen'
-export { readDate, readTime, sayDate, sayHour, sayTime } from './say'
+export { readDate, readTime, sayDate, sayMonth, sayHour, sayTime } from './say'

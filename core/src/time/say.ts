@@ -57,6 +57,9 @@ export function sayDate(iso: string): string {
   return `${Number(iso.slice(8, 10))} ${month.charAt(0).toUpperCase()}${month.slice(1)} ${iso.slice(0, 4)}`
 }
 
+/** "Aug 2026" of a plain date. */
+export const sayMonth = (iso: string): string => sayDate(iso).replace(/^\d+ /, '')
+
 const DAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
 
 /**

@@ -15,6 +15,7 @@ import { beside } from '../heavy/beside'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
 import { serve } from '../http/serve'
+import { householdOf } from '../kitchen/figures'
 
 function sheetOf(wanted: NewLabels): LabelSheet {
   const sheet =
@@ -35,17 +36,18 @@ export function labelRoutes(router: Router, deps: Deps): void {
   serve(router, labelApi.labelSheets, () => [...LABEL_SHEETS])
   serve(router, labelApi.labels, async ({ actor, body, ctx }) => {
     const sheet = sheetOf(body)
-    const rows = await deps.db.inHousehold(actor, (tx) =>
-      tx
+    const { rows, currency } = await deps.db.inHousehold(actor, async (tx) => ({
+      rows: await tx
         .select()
         .from(jars)
         .where(inArray(jars.id, [...new Set(body.jarIds)])),
-    )
+      ...(await householdOf(tx, actor)),
+    }))
     const known = new Map(rows.map((j) => [j.id, j]))
     const labels = body.jarIds.map((id) => {
       const jar = known.get(id)
       if (!jar) throw notFound('One of these jars isn’t in this household.')
-      const words = labelWords(jar, body)
+      const words = labelWords(jar, body, currency)
       const origin = `${ctx.protocol}://${ctx.host}`
       return { words, address: addressOf(origin, words.code, jar.householdId) }
     })

@@ -90,7 +90,7 @@ function OneLabel({
   readonly job: NewLabels
 }) {
   const { household } = useHousehold()
-  const words = labelWords(jar, job)
+  const words = labelWords(jar, job, household.currency)
   const { lines, qr } = layOutLabel(sheet, words)
   return (
     <>

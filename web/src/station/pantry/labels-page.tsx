@@ -25,6 +25,20 @@ import { OwnGridForm } from './own-grid-form'
 
 const MOST = 500
 const LAST_SHEET = 'kelvit.label-sheet'
+const BESIDES = 'kelvit.label-words'
+
+/** What labels say besides, as this device printed them the last time. */
+interface Besides {
+  readonly size: boolean
+  readonly month: boolean
+  readonly cost: boolean
+}
+
+function rememberedBesides(): Besides {
+  const kept = keptHere(BESIDES)?.split(' ') ?? []
+  const was = (key: keyof Besides): boolean => kept.includes(key)
+  return { size: was('size'), month: was('month'), cost: was('cost') }
+}
 
 /** Labels for jars on the shelf: which, on what sheet, from which cell on; seen before they are printed. */
 export function Page() {
@@ -81,6 +95,12 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
   const [byBatch, setByBatch] = useState(false)
   const [initials, setInitials] = useState('')
   const [price, setPrice] = useState('')
+  const [besides, setBesides] = useState<Besides>(rememberedBesides)
+  const change = (more: Partial<Besides>): void => {
+    const next = { ...besides, ...more }
+    setBesides(next)
+    keepHere(BESIDES, (['size', 'month', 'cost'] as const).filter((k) => next[k]).join(' '))
+  }
   const sheet =
     sheetId === 'own' ? ownSheet(own) : (LABEL_SHEETS.find((s) => s.id === sheetId) ?? FIRST)
   const why = whyNotSheet(sheet)
@@ -95,6 +115,7 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
     byBatch,
     initials: initials.trim(),
     price: price.trim(),
+    ...besides,
   }
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
@@ -127,6 +148,17 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
             ]}
             onChange={(e) => setByBatch(e.target.value === 'batch')}
           />
+          <ChoiceField
+            label="Dates"
+            value={besides.month ? 'month' : 'day'}
+            choices={[
+              ['day', 'day, month and year'],
+              ['month', 'month and year'],
+            ]}
+            onChange={(e) => change({ month: e.target.value === 'month' })}
+          />
+          <Tick label="The size of the jar" on={besides.size} set={(size) => change({ size })} />
+          <Tick label="What its produce cost" on={besides.cost} set={(cost) => change({ cost })} />
           <div className="grid grid-cols-2 gap-3">
             <TextField
               label="Initials"
@@ -152,6 +184,24 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
     </div>
   )
 }
+
+interface TickProps {
+  readonly label: string
+  readonly on: boolean
+  readonly set: (on: boolean) => void
+}
+
+const Tick = ({ label, on, set }: TickProps) => (
+  <label className="flex min-h-11 items-center gap-2 font-semibold">
+    <input
+      type="checkbox"
+      className="size-5"
+      checked={on}
+      onChange={(e) => set(e.target.checked)}
+    />
+    {label}
+  </label>
+)
 
 /** The sheets as they come out of the printer, and the press that makes them. */
 function Print({

@@ -69,7 +69,7 @@ function Bar({ food, most }: { readonly food: FoodInSeason; readonly most: numbe
   )
 }
 
-/** "34 pints planned of 40 wanted. 6 to eat, freeze or give." */
+/** "34 pints planned, 40 wanted. 6 don’t fill a load: eat, freeze or give them." */
 function wordsOf(f: FoodInSeason): string {
   const many =
     f.planned === 0 ? `No ${jarName(f.jar)} planned` : `${countJars(f.planned, f.jar)} planned`
@@ -79,7 +79,13 @@ function wordsOf(f: FoodInSeason): string {
       ? '. You haven’t set a need for it'
       : `, ${f.wanted} wanted`
   const more = f.planned > (f.wanted ?? Infinity) ? ' The extra jars fill up loads.' : ''
-  const spare = f.spare > 0 ? ` ${f.spare} to eat, freeze or give.` : ''
+  const short = f.wanted !== null && f.planned < f.wanted
+  const spare =
+    f.spare === 0
+      ? ''
+      : short
+        ? ` ${f.spare} ${f.spare === 1 ? 'doesn’t' : 'don’t'} fill a load: eat, freeze or give ${f.spare === 1 ? 'it' : 'them'}.`
+        : ` ${f.spare} to eat, freeze or give.`
   const lost = f.lost > 0 ? ` ${plural(f.lost, 'jar')} without an evening.` : ''
   return `${many}${of}.${more}${lost}${spare}`
 }
