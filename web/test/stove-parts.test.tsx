@@ -202,6 +202,24 @@ describe('an early word about a jar', () => {
       },
     ])
   })
+  test('a jar that two people noted twice is put right at the check: it is pressed like the others', () => {
+    const told = board(13, 'lid-up', 'lid-up')
+    fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))
+    const second = () => screen.getByRole('button', { name: /^Jar 2:/ })
+    fireEvent.click(second())
+    expect(second().getAttribute('aria-label')).toBe('Jar 2: sealed')
+    fireEvent.click(screen.getByRole('button', { name: 'The others are sealed' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Shelve 3 jars' }))
+    expect((told[0] as { seals: unknown }).seals).toEqual([
+      { portionId, outcome: 'unsealed', jars: 1, cause: 'too full', seenId: 's0' },
+      { portionId, outcome: 'sealed', jars: 3, cause: null },
+    ])
+    cleanup()
+    board(13, 'lid-up')
+    fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))
+    for (let i = 0; i < 6; i++) fireEvent.click(screen.getByRole('button', { name: /^Jar 1:/ }))
+    expect(screen.getByRole('button', { name: 'Jar 1: not sealed, noted before' })).toBeTruthy()
+  })
   test('jars that failed alike for one reason are sent together', () => {
     const told = board(13)
     fireEvent.click(screen.getByRole('button', { name: 'Check the seals' }))

@@ -10,7 +10,7 @@ import {
 import { useState } from 'react'
 import { tintOf } from '../household/tints'
 import { Button } from '../ui/button'
-import { JAR_DRAWN, JarGlyph } from '../ui/jar-glyph'
+import { JarAlone } from '../ui/jar-glyph'
 import { Sheet } from '../ui/sheet'
 import type { LoadView } from './load-view'
 import { useStove, type Stove } from './use-stove'
@@ -57,7 +57,11 @@ export function JarsSeen({ view, ready }: { readonly view: LoadView; readonly re
             onClick={() => setAt(i)}
             className="flex min-h-14 w-12 flex-col items-center justify-end rounded-md border-[1.5px] border-transparent pb-0.5 text-center text-[13px] leading-tight font-semibold text-squash enabled:hover:border-kettle"
           >
-            <JarDrawn jar={j} />
+            <JarAlone
+              size={j.portion.jar}
+              tint={tintOf(portionFood(j.portion))}
+              fill={j.seen ? FILLS[j.seen.sign] : 0.9}
+            />
             {j.seen && <span aria-hidden>{SIGNS[j.seen.sign]}</span>}
           </button>
         ))}
@@ -85,20 +89,6 @@ export function JarsSeen({ view, ready }: { readonly view: LoadView; readonly re
     </div>
   )
 }
-
-const JarDrawn = ({ jar: { portion, seen } }: { readonly jar: JarHere }) => (
-  <svg
-    viewBox={`-2 ${-JAR_DRAWN[portion.jar].h - 2} 24 ${JAR_DRAWN[portion.jar].h + 4}`}
-    className="h-11"
-    aria-hidden
-  >
-    <JarGlyph
-      size={portion.jar}
-      tint={tintOf(portionFood(portion))}
-      fill={seen ? FILLS[seen.sign] : 0.9}
-    />
-  </svg>
-)
 
 interface SignsProps {
   readonly jar: JarHere

@@ -86,3 +86,14 @@ export function JarGlyph({ size, tint, fill = FULL, label, mark = 'plain', held 
     </g>
   )
 }
+
+/** One jar alone, as a picture in a button: its name is the button's. */
+export const JarAlone = (jar: Pick<JarGlyphProps, 'size' | 'tint' | 'fill'>) => (
+  <svg
+    viewBox={`-2 ${-JAR_DRAWN[jar.size].h - 2} 24 ${JAR_DRAWN[jar.size].h + 4}`}
+    className="h-11"
+    aria-hidden
+  >
+    <JarGlyph {...jar} />
+  </svg>
+)

@@ -14,7 +14,7 @@ import { tintOf } from '../../household/tints'
 import { plural, useTimes } from '../../household/words'
 import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
-import { JAR_DRAWN, JarGlyph } from '../../ui/jar-glyph'
+import { JarAlone } from '../../ui/jar-glyph'
 import { Caution } from '../../ui/panel'
 import { useStove } from '../../load/use-stove'
 import type { LoadView } from '../../load/load-view'
@@ -64,6 +64,8 @@ const colourOf = (o: SealOutcome | undefined): string => (o ? COLOURS[o] : 'text
 type JarHere = ReturnType<typeof jarsOfLoad>[number]
 interface Said {
   readonly outcome: SealOutcome
+  /** It is where it was put when it was noted. */
+  readonly gone: boolean
   readonly cause: string | null
 }
 
@@ -85,7 +87,7 @@ function sealsOf(
     if (!told) return undefined
     const { outcome, cause } = told
     const portionId = j.portion.id
-    if (j.seen && goneAs(j)) seals.push({ portionId, outcome, jars: 1, cause, seenId: j.seen.id })
+    if (told.gone && j.seen) seals.push({ portionId, outcome, jars: 1, cause, seenId: j.seen.id })
     else {
       const at = seals.findIndex(
         (s) => !s.seenId && s.portionId === portionId && s.outcome === outcome && s.cause === cause,
@@ -107,8 +109,10 @@ export function SealCheck({ view, done }: { readonly view: LoadView; readonly do
   const shelves: readonly Shelf[] = useShelves().data ?? []
   const stove = useStove(view)
   const { household } = useHousehold()
-  const here = jars.filter((j) => goneAs(j) === undefined)
-  const of = (j: JarHere): SealOutcome | undefined => goneAs(j) ?? outcome[j.key]
+  // What was noted before may be put right: then it is a jar like the others.
+  const isGone = (j: JarHere): boolean => goneAs(j) !== undefined && outcome[j.key] === undefined
+  const here = jars.filter((j) => !isGone(j))
+  const of = (j: JarHere): SealOutcome | undefined => outcome[j.key] ?? goneAs(j)
   const count = (...which: SealOutcome[]): number =>
     here.filter((j) => which.some((w) => w === of(j))).length
   const shelf = shelfId ?? shelves[0]?.id ?? ''
@@ -121,10 +125,16 @@ export function SealCheck({ view, done }: { readonly view: LoadView; readonly do
   const causeOf = (j: JarHere): string => causes[j.key] ?? j.seen?.cause ?? ''
   const said = (j: JarHere): Said | undefined => {
     const outcome = of(j)
-    return outcome && { outcome, cause: causeOf(j) || null }
+    return outcome && { outcome, cause: causeOf(j) || null, gone: isGone(j) }
   }
   const allSealed = (): void =>
     setOutcome(Object.fromEntries(here.map((j) => [j.key, of(j) ?? sealedAs(j)])))
+  const press = (j: JarHere): void => {
+    const { [j.key]: now, ...others } = outcome
+    const last = now === ORDER.at(-1) && goneAs(j) !== undefined
+    const first = goneAs(j) ? 'sealed' : sealedAs(j)
+    setOutcome(last ? others : { ...others, [j.key]: now ? nextOf(now) : first })
+  }
   const put = (): void => {
     const seals = sealsOf(jars, said)
     if (!seals) return
@@ -152,7 +162,8 @@ export function SealCheck({ view, done }: { readonly view: LoadView; readonly do
             jar={j}
             name={`Jar ${i + 1}`}
             outcome={of(j)}
-            press={() => setOutcome({ ...outcome, [j.key]: of(j) ? nextOf(of(j)) : sealedAs(j) })}
+            gone={isGone(j)}
+            press={() => press(j)}
           />
         ))}
       </div>
@@ -169,7 +180,7 @@ export function SealCheck({ view, done }: { readonly view: LoadView; readonly do
       <Failed view={view} bad={bad} half={half} />
       <Causes
         jars={jars}
-        failed={(j) => goneAs(j) === undefined && FAILED.has(of(j) ?? 'sealed')}
+        failed={(j) => !isGone(j) && FAILED.has(of(j) ?? 'sealed')}
         cause={causeOf}
         setCause={(j, cause) => setCauses({ ...causes, [j.key]: cause })}
       />
@@ -219,32 +230,24 @@ interface JarButtonProps {
   readonly jar: JarHere
   readonly name: string
   readonly outcome: SealOutcome | undefined
+  readonly gone: boolean
   readonly press: () => void
 }
 
-function JarButton({ jar, name, outcome, press }: JarButtonProps) {
-  const { portion, seen } = jar
-  const gone = goneAs(jar) !== undefined
-  const eaten = seen?.sign === 'eaten'
+function JarButton({ jar: { portion, seen }, name, outcome, gone, press }: JarButtonProps) {
+  const eaten = gone && seen?.sign === 'eaten'
   return (
     <button
       type="button"
-      disabled={gone}
       aria-label={`${name}: ${eaten ? 'eaten' : wordsOf(outcome)}${gone && !eaten ? ', noted before' : ''}`}
       onClick={press}
-      className={`flex min-h-20 flex-col items-center justify-end rounded-md border-[1.5px] border-rim pb-1 font-semibold disabled:opacity-60 ${eaten ? 'text-ink-soft' : colourOf(outcome)}`}
+      className={`flex min-h-20 flex-col items-center justify-end rounded-md border-[1.5px] border-rim pb-1 font-semibold ${gone ? 'border-dashed opacity-70' : ''} ${eaten ? 'text-ink-soft' : colourOf(outcome)}`}
     >
-      <svg
-        viewBox={`-2 ${-JAR_DRAWN[portion.jar].h - 2} 24 ${JAR_DRAWN[portion.jar].h + 4}`}
-        className="h-11"
-        aria-hidden
-      >
-        <JarGlyph
-          size={portion.jar}
-          tint={tintOf(portionFood(portion))}
-          fill={eaten ? 0 : FILLS[outcome ?? 'sealed']}
-        />
-      </svg>
+      <JarAlone
+        size={portion.jar}
+        tint={tintOf(portionFood(portion))}
+        fill={eaten ? 0 : FILLS[outcome ?? 'sealed']}
+      />
       <span aria-hidden>{eaten ? 'eaten' : signOf(outcome)}</span>
     </button>
   )
