@@ -6,6 +6,12 @@ const sentenceOf = (error: unknown): string =>
   error instanceof Error && error.message !== '' ? error.message : FAILED
 
 /**
+ * What workers are asked through, while they work: what nobody holds any more is let go of by
+ * the memory's sweep, and their answer with it.
+ */
+const held = new Set<Remote<SeasonWork>>()
+
+/**
  * Has a season worker of its own do something, and ends it after.
  * @returns a way to end it before; nothing is heard of it from then on.
  */
@@ -14,9 +20,12 @@ export function withSeason(
   failed: (sentence: string) => void,
 ): () => void {
   const worker = new Worker(new URL('./season.worker.ts', import.meta.url), { type: 'module' })
+  const season = wrap<SeasonWork>(worker)
+  held.add(season)
   let ended = false
   const end = (): void => {
     ended = true
+    held.delete(season)
     worker.terminate()
   }
   const fail = (error: unknown): void => {
@@ -26,7 +35,7 @@ export function withSeason(
   }
   // A worker that cannot even be loaded answers nothing that is asked of it.
   worker.addEventListener('error', () => fail(undefined))
-  work(wrap<SeasonWork>(worker)).then(end, fail)
+  work(season).then(end, fail)
   return end
 }
 

@@ -45,7 +45,6 @@ export function PlanningPanel({
             {best
               ? `Best so far: ${plural(best.cost.loads, 'load')} on ${plural(best.cost.days, 'day')}, ${plural(best.cost.lost, 'jar')} lost`
               : 'Looking for a first plan'}
-            {share >= 1 ? ' · proving how good it is' : ''}
           </p>
         </div>
         <Button onClick={stop}>{best ? 'Stop and use the best so far' : 'Stop'}</Button>
