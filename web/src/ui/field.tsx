@@ -1,4 +1,12 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
+import {
+  useEffect,
+  useId,
+  useRef,
+  useState,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+} from 'react'
 import { cx } from './cx'
 
 export const BOX =
@@ -16,12 +24,43 @@ interface FieldProps {
   }) => ReactNode
 }
 
+type Control = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement
+
+/** What a form that was sent found wrong here, in our words and place instead of the browser's. */
+function useWrong(label: string) {
+  const place = useRef<HTMLDivElement>(null)
+  const [wrong, setWrong] = useState<string>()
+  useEffect(() => {
+    const here = place.current
+    if (!here) return
+    const tell = (e: Event): void => {
+      e.preventDefault()
+      const control = e.target as Control
+      setWrong(control.validity.valueMissing ? `Fill in “${label}”.` : control.validationMessage)
+      // The browser leaves the first one to us with the rest.
+      const all = [...(control.form?.elements ?? [])]
+      const first = all.find((c) => 'validity' in c && !(c as Control).validity.valid)
+      if (first === control) control.focus()
+    }
+    const typed = (): void => setWrong(undefined)
+    here.addEventListener('invalid', tell, true)
+    here.addEventListener('input', typed)
+    return () => {
+      here.removeEventListener('invalid', tell, true)
+      here.removeEventListener('input', typed)
+    }
+  }, [label])
+  return { place, wrong }
+}
+
 /** A label, its control, help for terms of art, and what is wrong, tied together for screen readers. */
-export function Field({ label, help, error, className, children }: FieldProps) {
+export function Field({ label, help, error: told, className, children }: FieldProps) {
   const id = useId()
+  const { place, wrong } = useWrong(label)
+  const error = told ?? wrong
   const note = `${id}-note`
   return (
-    <div className={cx('flex flex-col gap-1', className)}>
+    <div ref={place} className={cx('flex flex-col gap-1', className)}>
       <label htmlFor={id} className="text-[15px] font-semibold">
         {label}
       </label>
