@@ -133,13 +133,13 @@ export function SeasonRibbon(p: RibbonProps) {
               hours and loads
             </span>
           </div>
-          <LotBands lots={p.lots} days={p.days.length} dayW={dayW} width={width} />
+          <LotBands lots={p.lots} days={p.days.length} dayW={dayW} width={width} room={room} />
           <div
             aria-hidden
             className="pointer-events-none absolute top-0 w-0.5 bg-brass"
             style={{
               left: NAME_W + 2,
-              height: kitchen + 46 + lotRows(p.lots, p.days.length, dayW).height - 6,
+              height: kitchen + 46 + lotRows(p.lots, p.days.length, dayW, room).height - 6,
             }}
           />
         </div>
