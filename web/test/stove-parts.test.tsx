@@ -166,6 +166,18 @@ describe('an early word about a jar', () => {
       { kind: 'jar-seen', seen: { portionId, sign: 'lid-up', cause: 'rim nicked' } },
     ])
   })
+  test('of a load that is held no jar is food, whatever is seen of it', async () => {
+    // The heat went off long before the time was over.
+    const short = STOOD.filter((e) => e.kind !== 'still-rocking').map((e) =>
+      e.kind === 'heat-off' ? { ...e, at: new Date(START + 45 * 60_000).toISOString() } : e,
+    )
+    const l = load({ setup: weighted, stage: 'standing', events: short })
+    show(<Standing view={viewLoad(l, [canner()], household, OUT + HOUR)} />, [l])
+    fireEvent.click(screen.getByRole('button', { name: 'Jar 1: nothing seen' }))
+    const sheet = within(await screen.findByRole('dialog'))
+    expect(sheet.getAllByText(/^This load is held\. Don’t eat this jar/)).toHaveLength(5)
+    expect(sheet.queryByText(/eat it within days/)).toBeNull()
+  })
   test('one that is eaten tonight needs no reason', async () => {
     const told = board(1)
     fireEvent.click(screen.getByRole('button', { name: 'Jar 1: nothing seen' }))

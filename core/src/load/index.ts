@@ -109,7 +109,7 @@ export {
   type LearnedTimes,
   type RunLoad,
 } from './learned'
-export { JAR_SIGN_RULES, seenOf, signRule, type SignRule } from './seen'
+export { HELD_JAR, JAR_SIGN_RULES, seenOf, signRule, type SignRule } from './seen'
 export { heatLike, heatOf, heatWords, type HeatMemory } from './heat'
 export { loadContents } from './contents'
 export { TRACE_APART_MS, traceOf, type LoadTrace } from './trace'

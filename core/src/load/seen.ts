@@ -67,6 +67,10 @@ export const signRule = (sign: JarSign, at: number, outAt: number | null): SignR
       }
     : JAR_SIGN_RULES[sign]
 
+/** What to do with a jar of a load that is held: none of it is eaten before that is settled. */
+export const HELD_JAR =
+  'This load is held. Don’t eat this jar until somebody has looked into it. Refrigerate it meanwhile.'
+
 /** What was seen of each jar of a portion, its first jars first; undefined for the others. */
 export const seenOf = (
   seen: readonly JarSeen[],

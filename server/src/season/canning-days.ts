@@ -114,7 +114,11 @@ async function atStove(tx: Tx, zone: string, now: number): Promise<LoadThen[]> {
 export async function canningDays(read: DaysRead, now: number): Promise<readonly CanningDay[]> {
   const dates = [...new Set(read.loads.map((l) => l.onDate))].sort()
   const days = dates.map((date) => dayOf(read, date, now))
-  const times = await beside('day-times', { days }, 'Your canning days take too long to lay out.')
+  const times = await beside(
+    'day-times',
+    { days },
+    'We couldn’t work out your canning days in time. Try again in a moment.',
+  )
   return dates.flatMap((date, i) => {
     const [time, day] = [times[i], days[i]]
     return time && day && day.loads.length > 0 ? [eventOf(read, date, time, day.kitchen)] : []

@@ -1,4 +1,6 @@
 import {
+  HELD_JAR,
+  holdOf,
   JAR_SIGNS,
   portionFood,
   SEAL_CAUSES,
@@ -22,6 +24,13 @@ const SIGNS: Readonly<Record<JarSign, string>> = {
   'lid-up': 'lid up',
   broken: 'broken',
   eaten: 'eaten',
+}
+/** What a sign means here: a jar of a load that is held is no food yet, whatever is seen of it. */
+const ruleHere = ({ at, state, load }: LoadView, sign: JarSign): SignRule => {
+  const rule = signRule(sign, at, state.outAt)
+  return rule.state !== 'discarded' && holdOf(load.setup, state) !== null
+    ? { ...rule, now: HELD_JAR }
+    : rule
 }
 const FILLS: Readonly<Record<JarSign, number>> = {
   ...{ spouted: 0.7, 'half-empty': 0.4, 'food-under-lid': 0.9, 'lid-up': 0.9, broken: 0.2, eaten: 0 }, // prettier-ignore
@@ -81,7 +90,7 @@ export function JarsSeen({ view, ready }: { readonly view: LoadView; readonly re
           <Signs
             jar={chosen}
             stove={stove}
-            rule={(sign) => signRule(sign, view.at, view.state.outAt)}
+            rule={(sign) => ruleHere(view, sign)}
             done={() => setAt(undefined)}
           />
         )}

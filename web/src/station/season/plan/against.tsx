@@ -24,8 +24,8 @@ export type Search = 'none' | 'stopped' | 'steps-left' | 'best'
 
 const FOUND: Readonly<Record<Search, string>> = {
   none: 'Times are estimates from your own loads. Plan again to look for a better plan.',
-  stopped: 'You stopped the search. A whole search may find a better plan.',
-  'steps-left': 'The steps that you leave out would make this plan better.',
+  stopped: 'You stopped the search. Let it finish: it may find a better plan.',
+  'steps-left': 'Take the steps above to make this plan better.',
   best: 'This is the best plan found.',
 }
 
