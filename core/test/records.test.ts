@@ -1,5 +1,6 @@
 import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
+import { CANNER, everyEvening, LOT, records, small, TODAY } from './kit/season-records'
 import {
   addDays,
   cannerClasses,
@@ -21,46 +22,6 @@ import {
   type SeasonRecords,
 } from '../src'
 
-const TODAY = '2026-08-14' // a Friday
-const small = cannerClasses[0]!
-const CANNER = {
-  id: 'c1',
-  name: 'Small canner',
-  capacity: small.capacity,
-  minimum: MINIMUM_LOAD,
-  stageMinutes: small.stageMinutes,
-  regulatedBy: 'weighted' as const,
-}
-const LOT: LotRecord = {
-  id: 'l1',
-  foodId: 'beans-snap',
-  formId: 'beans-snap',
-  jar: 'quart',
-  jars: 7,
-  arrivedOn: TODAY,
-  canBy: '2026-08-19',
-  expected: false,
-}
-const everyEvening = Array.from({ length: 7 }, (_, i) => ({
-  weekday: i + 1,
-  opens: '17:00',
-  closes: '21:30',
-  people: 1,
-}))
-const records = (more: Partial<SeasonRecords> = {}): SeasonRecords => ({
-  today: TODAY,
-  nowMinute: 0,
-  altitudeFt: unit.feet(2640),
-  defaultPack: 'hot',
-  burners: 2,
-  lateMinutes: 0,
-  calendar: { hours: everyEvening, exceptions: [], busy: [] },
-  lots: [LOT],
-  canners: [CANNER],
-  loads: [],
-  stock: [],
-  ...more,
-})
 const notesOf = (more: Partial<SeasonRecords>): string[] =>
   seasonFrom(records(more)).notes.map((n) => n.sentence)
 

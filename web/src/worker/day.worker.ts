@@ -6,8 +6,10 @@ const work: DayWork = {
   async sheet(loads, kitchen, late, hear) {
     // A good sheet at once, then the best one.
     const quick = sheetOfDay(loads, kitchen, late, 0)
-    if (quick.outcome === 'sheet') hear(quick)
-    return sheetOfDay(loads, kitchen, late)
+    const heard = quick.outcome === 'sheet' ? hear(quick) : undefined
+    const best = sheetOfDay(loads, kitchen, late)
+    await heard
+    return best
   },
 }
 

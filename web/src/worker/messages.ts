@@ -16,6 +16,13 @@ export interface Answer {
   readonly cost: PlanCost
 }
 
+/**
+ * Where a page listens while a worker works. What is said and what is answered take different
+ * ways, and no browser keeps an order between them: before it answers, a worker waits until the
+ * last thing it said was heard.
+ */
+export type Hear<T> = (said: T) => void | Promise<void>
+
 /** How far a search is, with the best it has. */
 export interface SearchProgress {
   readonly done: number
@@ -48,7 +55,7 @@ export interface SeasonWork {
       readonly from: readonly PlanLoad[]
       readonly seed: number
     },
-    hear: (progress: SearchProgress) => void,
+    hear: Hear<SearchProgress>,
   ): Promise<Planned>
   /** What doing it by hand would cost. */
   byHand(ask: {
@@ -62,7 +69,7 @@ export interface SeasonWork {
       readonly pinned: readonly PlanLoad[]
       readonly asks: readonly WhatIf[]
     },
-    hear: (answer: Supposition) => void,
+    hear: Hear<Supposition>,
   ): Promise<void>
 }
 
@@ -76,6 +83,6 @@ export interface DayWork {
     loads: readonly DayLoad[],
     kitchen: DayKitchen,
     late: number,
-    hear: (sheet: DaySheet) => void,
+    hear: Hear<DaySheet>,
   ): Promise<DaySheet | DayDoesNotFit>
 }

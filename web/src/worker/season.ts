@@ -11,12 +11,16 @@ const sentenceOf = (error: unknown): string =>
  */
 const held = new Set<Remote<SeasonWork>>()
 
+/** Makes a function one that the worker may call, until the work has ended. */
+type Hear = <T>(listen: (said: T) => void) => (said: T) => void
+
 /**
  * Has a season worker of its own do something, and ends it after.
- * @returns a way to end it before; nothing is heard of it from then on.
+ * @returns a way to end it before; nothing is heard of it from then on, also not what it said
+ * before and the browser had not delivered yet.
  */
 export function withSeason(
-  work: (season: Remote<SeasonWork>) => Promise<void>,
+  work: (season: Remote<SeasonWork>, hear: Hear) => Promise<void>,
   failed: (sentence: string) => void,
 ): () => void {
   const worker = new Worker(new URL('./season.worker.ts', import.meta.url), { type: 'module' })
@@ -35,9 +39,6 @@ export function withSeason(
   }
   // A worker that cannot even be loaded answers nothing that is asked of it.
   worker.addEventListener('error', () => fail(undefined))
-  work(season).then(end, fail)
+  work(season, (listen) => proxy((said) => void (ended || listen(said)))).then(end, fail)
   return end
 }
-
-/** A function that the worker may call. */
-export const heard = proxy

@@ -54,11 +54,12 @@ const REPAIRED = 0.2
 const work: SeasonWork = {
   async plan(ask, hear) {
     const model = besideThe(ask.from, seasonFrom(ask.records).model)
+    let heard: void | Promise<void>
     const follow = (search: Generator<Progress, SeasonPlan>, from: number, share: number) => {
       let step = search.next()
       while (!step.done) {
         const { done, of, plan: best } = step.value
-        hear({ done: from + (share * done) / of, of: 1, best: answer(model, best) })
+        heard = hear({ done: from + (share * done) / of, of: 1, best: answer(model, best) })
         step = search.next()
       }
       return step.value
@@ -70,6 +71,7 @@ const work: SeasonWork = {
       mended ? REPAIRED : 0,
       mended ? 1 - REPAIRED : 1,
     )
+    await heard
     return {
       best: answer(model, mended ?? found),
       steps: mended ? stepsTo(model, mended, found) : [],
@@ -83,16 +85,17 @@ const work: SeasonWork = {
    */
   async whatIf(ask, hear) {
     let base = suppositionOf(ask, null, undefined)
-    hear({ ask: null, best: base })
+    let heard = hear({ ask: null, best: base })
     for (const question of ask.asks.filter((a) => a.kind === 'lost-days')) {
       const best = suppositionOf(ask, question, base.plan)
-      hear({ ask: question, best })
+      heard = hear({ ask: question, best })
       if (best.cost.total >= base.cost.total) continue
       base = best
-      hear({ ask: null, best: base })
+      heard = hear({ ask: null, best: base })
     }
     for (const question of ask.asks.filter((a) => a.kind !== 'lost-days'))
-      hear({ ask: question, best: suppositionOf(ask, question, base.plan) })
+      heard = hear({ ask: question, best: suppositionOf(ask, question, base.plan) })
+    await heard
   },
 
   async byHand({ records, pinned }) {

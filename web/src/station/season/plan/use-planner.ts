@@ -1,7 +1,7 @@
 import type { SeasonRecords, PlanLoad, PlanStep } from '@kelvit/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Answer, SearchProgress } from '../../../worker/messages'
-import { heard, withSeason } from '../../../worker/season'
+import { withSeason } from '../../../worker/season'
 
 /** Where a run of the planner stands. */
 export type Planning =
@@ -28,7 +28,7 @@ export function usePlanner() {
     const hear = ({ done, of, best }: SearchProgress): void =>
       setPlanning({ state: 'running', share: done / of, best })
     end.current = withSeason(
-      async (season) => {
+      async (season, heard) => {
         const found = await season.plan({ records, pinned, from, seed: 1 }, heard(hear))
         setPlanning({ state: 'done', ...found, whole: true })
       },

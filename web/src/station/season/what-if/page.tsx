@@ -7,7 +7,7 @@ import { ButtonLink } from '../../../ui/button'
 import { Page as Sheet } from '../../../ui/page'
 import { Skeleton, Trouble } from '../../../ui/states'
 import type { Supposition } from '../../../worker/messages'
-import { heard, withSeason } from '../../../worker/season'
+import { withSeason } from '../../../worker/season'
 import { AskForm } from './ask-form'
 import { useAccept } from './use-accept'
 import { WhatIfTable } from './table'
@@ -73,7 +73,7 @@ function useAnswers(view: SeasonView, asks: readonly WhatIf[]) {
     const hear = (answer: Supposition): void =>
       setAnswers((all) => [...all.filter((a) => keyOf(a.ask) !== keyOf(answer.ask)), answer])
     return withSeason(
-      async (season) => {
+      async (season, heard) => {
         await season.whatIf({ records: facts, pinned, asks }, heard(hear))
         setRunning(false)
       },
