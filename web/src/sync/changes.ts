@@ -2,7 +2,7 @@ import { paths, type LoadEventRow, type LoadWithEvents, type NewLoadEvent } from
 import type { LoadSetup } from '@kelvit/core'
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
-import { isMeasured, nowIso } from './clock'
+import { basis, isMeasured, nowIso } from './clock'
 import { withEvent } from './loads'
 import { isLogged, reached } from './log'
 import { sendOut, waitingToSend } from './outbox'
@@ -36,8 +36,8 @@ export function useSay(load: LoadWithEvents, by: string) {
     const body: NewLoadEvent = { ...event, at: nowIso() }
     const path = `${paths.loads}/${load.id}/events/${id}`
     showEvent(client, load.id, eventRow(load.id, id, by, body), setup)
-    // A device that never heard the server's time is put right by its own as it sends.
-    sendOut({ path, body, ...(isMeasured() ? {} : { unmeasured: true }) })
+    // A clock that may be off is put right by what the same clock shows as it sends.
+    sendOut({ path, body, ...(isMeasured() ? {} : { unmeasured: basis() }) })
     return id
   }
 }

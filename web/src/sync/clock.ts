@@ -50,6 +50,19 @@ export function isMeasured(): boolean {
   return measured && !jumped
 }
 
+/** What a clock went by: how far it was ahead of the device's own, or where it stood still. */
+export interface Basis {
+  readonly offset: number
+  readonly frozenAt: number | null
+}
+
+/** What this device's clock goes by now. */
+export const basis = (): Basis => ({ offset, frozenAt })
+
+/** What a clock that still goes by this shows now, as an instant to send. */
+export const isoBy = (by: Basis): string =>
+  new Date(by.frozenAt ?? Date.now() + by.offset).toISOString()
+
 /** What hooks see: whole seconds, so that a render is only due when a clock changes. */
 const wholeSecond = (): number => Math.floor(nowMs() / 1000) * 1000
 
@@ -71,22 +84,17 @@ const wholeMinute = (): number => Math.floor(nowMs() / 60_000) * 60_000
 /** The present moment, renewed every minute. */
 export const useMinute = (): number => useSyncExternalStore(subscribe, wholeMinute)
 
-interface Kept {
-  readonly offset: number
-  readonly frozenAt: number | null
-}
-
 /** How the server's clock was last seen to differ, for a start without a network. */
-function remembered(): Kept {
+function remembered(): Basis {
   try {
-    const kept = JSON.parse(keptHere(KEY) ?? '{}') as Partial<Kept>
+    const kept = JSON.parse(keptHere(KEY) ?? '{}') as Partial<Basis>
     return { offset: Number(kept.offset ?? 0) || 0, frozenAt: kept.frozenAt ?? null }
   } catch {
     return { offset: 0, frozenAt: null }
   }
 }
 
-const remember = (): void => void keepHere(KEY, JSON.stringify({ offset, frozenAt } satisfies Kept))
+const remember = (): void => void keepHere(KEY, JSON.stringify(basis()))
 
 /** Asks the server what time it is; a failure leaves the clock as it was. */
 export async function setClock(): Promise<void> {

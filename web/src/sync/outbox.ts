@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { v7 as uuidv7 } from 'uuid'
+import { isoBy, type Basis } from './clock'
 import { ownerKey, type Kept, type Outgoing, type Owner } from './outgoing'
 import { fateOf, ProblemFault, request, sentenceOf } from './request'
 
@@ -130,8 +131,11 @@ async function flush(): Promise<void> {
   if (left) timer = window.setTimeout(() => void flush(), RETRY_MS)
 }
 
+const PLAIN: Basis = { offset: 0, frozenAt: null }
 const bodyOf = ({ body, unmeasured }: Kept): unknown =>
-  unmeasured ? { ...(body as object), sentAt: new Date().toISOString() } : body
+  unmeasured
+    ? { ...(body as object), sentAt: isoBy(unmeasured === true ? PLAIN : unmeasured) }
+    : body
 
 /** The server doesn't know us any more: what waits has to wait for somebody to sign in. */
 const isEnded = (error: unknown): boolean =>

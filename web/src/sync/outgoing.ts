@@ -1,3 +1,5 @@
+import type { Basis } from './clock'
+
 /**
  * Changes that must not be lost: kept on the device until the server has given a final
  * answer. Each is idempotent (its ids are made here), so sending twice changes nothing.
@@ -9,8 +11,12 @@ export interface Outgoing {
   readonly body?: unknown
   /** What this device shows of it until the server has spoken. */
   readonly shows?: Shown
-  /** Written down by a clock that was never held against the server's: the time of sending goes along. */
-  readonly unmeasured?: boolean
+  /**
+   * Written down by a clock that was not held against the server's since this page began, or
+   * since the device's clock was set: what it went by. What the same clock shows as it sends
+   * goes along. `true` was kept by an earlier Kelvit: the device's own clock.
+   */
+  readonly unmeasured?: Basis | true
 }
 
 /** Rows of one list as a waiting change leaves them: the columns it sets, or a whole new row. */
