@@ -21,6 +21,7 @@ import { LoadPanel, SmallLoadPanel } from '../../load/load-panel'
 import { loadContents } from '@kelvit/core'
 import { viewLoad } from '../../load/load-view'
 import { Standing } from './standing'
+import { useStill } from './still'
 
 export function Page() {
   const loads = useLoads()
@@ -68,8 +69,14 @@ function OnTheStove({
   const planned = loads
     .filter((l) => l.stage === 'planned' && l.id !== id)
     .sort((a, b) => a.startsAt.localeCompare(b.startsAt))
+  const first = useStill(
+    views[0]?.load.id,
+    running.map((l) => l.id),
+  )
   const main =
-    wanted && wanted.stage !== 'standing' ? viewLoad(wanted, canners, household, now) : views[0]
+    wanted && wanted.stage !== 'standing'
+      ? viewLoad(wanted, canners, household, now)
+      : views.find((v) => v.load.id === first)
   const beside = views.filter((v) => v.load.id !== main?.load.id)
   if (id && one.isError && !wanted)
     return <Trouble error={one.error} retry={() => void one.refetch()} />
