@@ -18,6 +18,7 @@ import { entriesOn } from '../src/day/entries'
 import { setOut, workSteps } from '../src/station/season/day/words'
 import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/plan/ribbon-data'
 import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
+import { pairOf } from '../src/station/season/what-if/pair'
 import { canner, household, load, lot, TODAY } from './kit'
 
 const gear = canner({ minimum: MINIMUM_LOAD })
@@ -70,6 +71,29 @@ function view(
     zone: household.zone,
   }
 }
+
+describe('a season over another', () => {
+  const { season } = view()
+  const { model } = season
+  const at = (day: number, jars: number) => ({ day, canner: 0, portions: [{ lot: 0, jars }] })
+  const fates = (before: readonly ReturnType<typeof at>[], after: typeof before) =>
+    pairOf({ model, plan: { loads: before } }, { model, plan: { loads: after } }).map((d) =>
+      d.blocks.map((b) => b.fate).join(),
+    )
+  test('the same load stays, wherever it stands in the list', () =>
+    expect(fates([at(1, 7), at(1, 4)], [at(1, 4), at(1, 7)])).toEqual(['', 'stays,stays']))
+  test('a load on another evening goes from the one and comes to the other', () =>
+    expect(fates([at(0, 7)], [at(2, 7)])).toEqual(['goes', '', 'comes']))
+  test('a load with other jars in it is another load', () =>
+    expect(fates([at(0, 7)], [at(0, 6)])).toEqual(['comes,goes']))
+  test('of two alike that were one, one stays and one comes', () =>
+    expect(fates([at(0, 7)], [at(0, 7), at(0, 7)])).toEqual(['stays,comes']))
+  test('nothing at all is drawn of two empty plans', () => expect(fates([], [])).toEqual([]))
+  test('names what is in a load', () =>
+    expect(
+      pairOf({ model, plan: { loads: [at(0, 7)] } }, { model, plan: { loads: [] } })[0]?.blocks[0],
+    ).toMatchObject({ fate: 'goes', words: '7 quarts of snap beans' }))
+})
 
 describe('stored loads and the model', () => {
   test('go there and back unchanged', () => {

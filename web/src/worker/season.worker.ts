@@ -54,7 +54,7 @@ const REPAIRED = 0.2
 const work: SeasonWork = {
   async plan(ask, hear) {
     const model = besideThe(ask.from, seasonFrom(ask.records).model)
-    let heard: void | Promise<void>
+    let heard: ReturnType<typeof hear> = undefined
     const follow = (search: Generator<Progress, SeasonPlan>, from: number, share: number) => {
       let step = search.next()
       while (!step.done) {

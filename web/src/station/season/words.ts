@@ -35,7 +35,13 @@ const fewer = (n: number, what: string): string => `${n} fewer ${what}${n === 1 
 
 /** What a change costs, in the order of its weight: "2 jars lost, 25 min more past closing". */
 export function costWords(change: PlanCost): string {
-  const parts = [
+  const parts = costParts(change)
+  return parts.length > 0 ? parts.join(', ') : 'costs nothing'
+}
+
+/** The same, each thing by itself; none where nothing changes. */
+export function costParts(change: PlanCost): readonly string[] {
+  return [
     change.lost > 0 && `${plural(change.lost, 'jar')} lost`,
     change.lost < 0 && `${plural(-change.lost, 'jar')} saved`,
     change.spare > 0 && `${plural(change.spare, 'jar')} more to eat, freeze or give`,
@@ -53,7 +59,6 @@ export function costWords(change: PlanCost): string {
     change.foods > 0 && `${more(change.foods, 'food')} on mixed days`,
     change.foods < 0 && `${fewer(-change.foods, 'food')} on mixed days`,
   ].filter((x) => typeof x === 'string')
-  return parts.length > 0 ? parts.join(', ') : 'costs nothing'
 }
 
 const WHY: Readonly<Record<JarMove['why'], string>> = {
@@ -80,7 +85,7 @@ export const whyWords = (move: JarMove): string => WHY[move.why]
 export function askWords(ask: WhatIf | null): string {
   switch (ask?.kind) {
     case undefined:
-      return 'Your plan now'
+      return 'As it is now'
     case 'canner':
       return `With another ${ask.classId} canner`
     case 'lost-days':

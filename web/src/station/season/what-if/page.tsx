@@ -10,7 +10,7 @@ import type { Supposition } from '../../../worker/messages'
 import { withSeason } from '../../../worker/season'
 import { AskForm } from './ask-form'
 import { useAccept } from './use-accept'
-import { WhatIfTable } from './table'
+import { WhatIfAnswers } from './answers'
 
 /** What if something were different? */
 export function Page() {
@@ -43,7 +43,8 @@ function WhatIfs({ view }: { readonly view: SeasonView }) {
     <>
       <AskForm view={view} asks={asks} setAsks={setAsks} />
       {failed && <Trouble error={new Error(failed)} retry={() => setAsks([...asks])} />}
-      <WhatIfTable
+      <WhatIfAnswers
+        view={view}
         asks={asks}
         answers={answers}
         running={running}
