@@ -1,6 +1,7 @@
 import type {
   FoodYear,
   JarSize,
+  LoadSketch,
   LoadStage,
   Verdict,
   Without,
@@ -43,6 +44,10 @@ export interface SealRate {
 }
 
 const count = Joi.number().integer().min(0)
+const pair = Joi.array<readonly [number, number]>().ordered(
+  Joi.number().required(),
+  Joi.number().required(),
+)
 
 /** What the logbook is asked for; what is left out does not matter. */
 export interface LogbookQuery extends PageQuery {
@@ -68,6 +73,11 @@ export interface LogbookLine {
   readonly reason: string
   /** From the first jar filled to the last one out; null where it was not told. */
   readonly minutes: number | null
+  /** Its pressure over time; null for one that never came under pressure. */
+  readonly sketch: LoadSketch | null
+  /** Jars that sealed, and jars that did not; none of both before the lids were pressed. */
+  readonly sealed: number
+  readonly unsealed: number
   readonly portions: readonly {
     readonly formId: string
     readonly pack: Pack
@@ -169,6 +179,15 @@ export const recordApi = {
         verdict,
         reason: said,
         minutes: Joi.number().allow(null),
+        sketch: shape<LoadSketch>({
+          minutes: Joi.number().min(0),
+          target: Joi.number(),
+          points: listOf(pair),
+          runs: listOf(pair),
+          broke: listOf(Joi.number()),
+        }).allow(null),
+        sealed: count,
+        unsealed: count,
         portions: listOf(
           shape<LogbookPortion>({
             formId: tableId,

@@ -22,6 +22,7 @@ import {
   stillHolds,
   takenBack,
   totalMinutes,
+  sketchOf,
   traceOf,
   whyNotTogether,
   type LoadEvent,
@@ -377,6 +378,49 @@ describe('facts in order, and what is drawn of them', () => {
     expect(minuteOf(trace.heatOff)).toBe(88)
     expect([trace.weighted, trace.unseen, trace.heard]).toEqual([false, [], []])
   })
+  const sketch = (facts: readonly LoadEvent[], setup = SETUP) =>
+    sketchOf(setup, foldLoad(setup, facts))
+  test('a small sketch goes from the weight on to the opened lid, through what was read', () => {
+    const done = [
+      ...evening(),
+      fact('pressure-zero', 120),
+      fact('lock-dropped', 121),
+      fact('weight-off', 122),
+      fact('opened', 135),
+    ]
+    expect(sketch(done)).toEqual({
+      ...{ minutes: 90, target: SETUP.psi },
+      // prettier-ignore
+      points: [[0, 0], [5, 12], [13, 12.5], [17, 12], [26, 12.5], [35, 12.5], [43, 12], [77, 0]],
+      // Proven only as far as the last look before it fell.
+      ...{
+        runs: [
+          [5, 13],
+          [17, 43],
+        ],
+        broke: [13],
+      },
+    })
+  })
+  test('a weight is read by nobody: the sketch stands at its pressure while the clock ran', () => {
+    const weighted = { ...SETUP, regulatedBy: 'weighted' as const, psi: unit.psi(15) }
+    const facts = [
+      fact('started', 0),
+      fact('locked', 20),
+      fact('steam-steady', 35),
+      fact('weight-on', 45),
+      fact('at-pressure', 53),
+      fact('heat-off', 83),
+      fact('pressure-zero', 110),
+    ]
+    const drawn = sketch(facts, weighted)!
+    expect(drawn.points[0]).toEqual([0, 0])
+    expect(drawn.points[1]).toEqual([8, 15])
+    expect(drawn.points.at(-1)?.[1]).toBe(0)
+    expect(drawn.runs).toHaveLength(1)
+  })
+  test('a load that never came under pressure has none', () =>
+    expect(sketch([fact('started', 0), fact('locked', 20), fact('aborted', 30)])).toBeNull())
   test('before there is steam, and after the lid is off', () => {
     const early = draw([fact('started', 0), fact('locked', 20)], 30)
     expect([minuteOf(early.from), early.vent, early.heatOff, early.runs]).toEqual([

@@ -1,15 +1,13 @@
 import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
-import { CANNER, everyEvening, LOT, records, small, TODAY } from './kit/season-records'
+import { CANNER, everyEvening, LOT, records, TODAY } from './kit/season-records'
 import {
   addDays,
-  cannerClasses,
   construct,
   drawnFrom,
   fixedTimes,
   frostTakes,
   gatherRecords,
-  MINIMUM_LOAD,
   mouthsFor,
   type JarSize,
   seasonFrom,
@@ -18,7 +16,6 @@ import {
   THOUGHT_CANNER,
   type HouseholdRecords,
   type LoadStage,
-  type LotRecord,
   type SeasonRecords,
 } from '../src'
 

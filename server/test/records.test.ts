@@ -1,3 +1,4 @@
+import { asEvents, foldLoad, sketchOf } from '@kelvit/core'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { seedDemo } from '../src/demo/seed'
@@ -56,9 +57,20 @@ describe('the logbook', () => {
         verdict: load.judgement.verdict,
         reason: '',
         minutes: OUT - 60,
+        sketch: sketchOf(load.setup, foldLoad(load.setup, asEvents(load.events))),
+        ...{ sealed: 0, unsealed: 0 },
         portions: [{ formId: 'beans-snap', pack: 'hot', jar: 'quart', jars: 7, filled: 7 }],
       },
     ])
+  })
+  test('tells how many sealed once the lids were pressed', async () => {
+    const stove = await ran()
+    const seals = [
+      { portionId: stove.portionId, outcome: 'sealed', jars: 6 },
+      { portionId: stove.portionId, outcome: 'unsealed', jars: 1 },
+    ]
+    await stove.run([[OUT + 13 * 60, 'seals-checked', { seals }]])
+    expect((await book(stove.who))[0]).toMatchObject({ stage: 'checked', sealed: 6, unsealed: 1 })
   })
   test('is searched by foods and their other names, notes, batch and canner, whatever their ending', async () => {
     const stove = await ran([

@@ -44,6 +44,8 @@ const line = (more: Partial<LogbookLine> = {}): LogbookLine => ({
   verdict: 'as-tested',
   reason: '',
   minutes: 120,
+  sketch: { minutes: 60, target: 12, points: [[0, 0], [8, 12.5], [38, 12.5], [60, 0]], runs: [[8, 38]], broke: [] }, // prettier-ignore
+  ...{ sealed: 5, unsealed: 1 },
   portions: [{ formId: 'beets', pack: 'hot', jar: 'quart', jars: 7, filled: 6 }],
   ...more,
 })
@@ -69,8 +71,19 @@ describe('the logbook', () => {
     })
     show(<Logbook />)
     expect(await screen.findByText('6 quarts of beets')).toBeDefined()
-    expect(screen.getByText(/not processed as tested\. The water boiled away/)).toBeDefined()
-    expect(screen.getByText(/batch ABCD/)).toBeDefined()
+    expect(screen.getByText(/not processed as tested/)).toBeDefined()
+    expect(screen.getByText(reason)).toBeDefined()
+    expect(screen.getByText(/ABCD/)).toBeDefined()
+    // One evening that was not like the others is drawn with a heavier line; its open lid is told.
+    expect(document.querySelector('path')?.getAttribute('stroke-width')).toBe('2.5')
+    expect(screen.getByRole('img', { name: '5 sealed, 1 did not' })).toBeDefined()
+  })
+  test('an evening like all others is quiet, and nothing is said of lids nobody pressed', async () => {
+    answering({ '/api/logbook': { rows: [line({ sealed: 0, unsealed: 0 })], before: null } })
+    show(<Logbook />)
+    expect(await screen.findByText('6 quarts of beets')).toBeDefined()
+    expect(document.querySelector('path')?.getAttribute('stroke-width')).toBe('1.75')
+    expect(screen.queryByRole('img')).toBeNull()
   })
   test('what is chosen is asked for, and stands in the address to be shared', async () => {
     const asked = answering({ '/api/logbook': { rows: [line()], before: null } })

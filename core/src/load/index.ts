@@ -112,4 +112,5 @@ export {
 export { HELD_JAR, JAR_SIGN_RULES, seenOf, signRule, type SignRule } from './seen'
 export { heatLike, heatOf, heatWords, type HeatMemory } from './heat'
 export { loadContents } from './contents'
+export { sketchOf, type LoadSketch } from './sketch'
 export { TRACE_APART_MS, traceOf, type LoadTrace } from './trace'

@@ -1,7 +1,7 @@
 import { cannerClasses, feet, MINIMUM_LOAD, type LotRecord, type SeasonRecords } from '../../src'
 
 export const TODAY = '2026-08-14' // a Friday
-export const small = cannerClasses[0]!
+const small = cannerClasses[0]!
 export const CANNER = {
   id: 'c1',
   name: 'Small canner',

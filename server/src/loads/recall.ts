@@ -33,7 +33,7 @@ import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
-import { type LoadRow } from '../store/loads'
+import { factsByLoad, type LoadRow } from '../store/loads'
 import { readRecalledJars } from '../store/jars'
 import {
   asFacts,
@@ -219,21 +219,6 @@ function mayBeTouched(
       (until === null || addDays(on, -AROUND_DAYS) <= until)
     )
   })
-}
-
-/** The facts of loads as the fold reads them, put together by the database: there may be many. */
-async function factsByLoad(
-  tx: Tx,
-  ids: readonly string[],
-): Promise<ReadonlyMap<string, readonly LoadEvent[]>> {
-  const { rows } = await tx.execute<{ load: string; facts: LoadEvent[] }>(sql`
-    select load_id as load, json_agg(json_build_object(
-      'id', id, 'kind', kind, 'by', by, 'psi', psi, 'text', text, 'eventId', event_id,
-      'source', source, 'doubtIds', doubt_ids, 'seen', seen, 'at', extract(epoch from at)::float8 * 1000,
-      'happenedAt', extract(epoch from happened_at)::float8 * 1000,
-      'heardAt', extract(epoch from heard_at)::float8 * 1000)) as facts
-    from load_events where load_id = any(${sql.param([...ids])}::uuid[]) group by load_id`)
-  return new Map(rows.map((r) => [r.load, r.facts]))
 }
 
 /** What is new about a load, and what is to be withdrawn. */

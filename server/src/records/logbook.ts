@@ -1,9 +1,10 @@
 import type { LogbookLine, LogbookQuery, PastPage } from '@kelvit/contract'
-import { OVER_STAGES } from '@kelvit/core'
+import { foldLoad, OVER_STAGES, sketchOf, type LoadSketch } from '@kelvit/core'
 import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
-import { canners, loadPortions, loads, logbook } from '../db/schema'
+import { canners, jars, loadPortions, loads, logbook } from '../db/schema'
 import type { Actor } from '../http/actor'
+import { factsByLoad, type LoadRow } from '../store/loads'
 import { completeLogbook } from '../store/logbook'
 
 /**
@@ -38,6 +39,7 @@ export async function readLogbook(
           .from(loadPortions)
           .where(inArray(loadPortions.loadId, ids))
           .orderBy(asc(loadPortions.position))
+  const [sketches, seals] = await Promise.all([sketchesOf(tx, rows), sealsOf(tx, ids)])
   return {
     rows: rows.map(({ line, load }) => ({
       id: load.id,
@@ -48,6 +50,9 @@ export async function readLogbook(
       verdict: line.verdict,
       reason: line.reason,
       minutes: line.minutes,
+      sketch: sketches.get(load.id) ?? null,
+      sealed: seals.find((s) => s.loadId === load.id)?.sealed ?? 0,
+      unsealed: seals.find((s) => s.loadId === load.id)?.unsealed ?? 0,
       portions: portions
         .filter((p) => p.loadId === load.id)
         .map(({ formId, pack, jar, jars, filled }) => ({ formId, pack, jar, jars, filled })),
@@ -55,6 +60,40 @@ export async function readLogbook(
     before: found.length > query.limit ? (ids.at(-1) ?? null) : null,
   }
 }
+
+/** The pressure over time of each load of a page. */
+async function sketchesOf(
+  tx: Tx,
+  rows: readonly { readonly load: LoadRow }[],
+): Promise<ReadonlyMap<string, LoadSketch | null>> {
+  const facts = await factsByLoad(
+    tx,
+    rows.map((r) => r.load.id),
+  )
+  return new Map(
+    rows.map(({ load: { id, setup } }) => [
+      id,
+      sketchOf(setup, foldLoad(setup, facts.get(id) ?? [])),
+    ]),
+  )
+}
+
+/** How many jars of each load sealed. */
+const sealsOf = (tx: Tx, loadIds: readonly string[]) =>
+  tx
+    .select({
+      loadId: jars.loadId,
+      sealed:
+        sql<number>`count(*) filter (where ${jars.seal} not in ('unsealed', 'broken'))`.mapWith(
+          Number,
+        ),
+      unsealed: sql<number>`count(*) filter (where ${jars.seal} in ('unsealed', 'broken'))`.mapWith(
+        Number,
+      ),
+    })
+    .from(jars)
+    .where(inArray(jars.loadId, [...loadIds]))
+    .groupBy(jars.loadId)
 
 /** What was asked for, as conditions. */
 function asked(query: LogbookQuery, zone: string): readonly SQL[] {

@@ -38,6 +38,21 @@ export const asEvent = (e: EventRow): LoadEvent => ({
   heardAt: e.heardAt?.getTime() ?? null,
 })
 
+/** The facts of loads as the fold reads them, put together by the database: there may be many. */
+export async function factsByLoad(
+  tx: Tx,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, readonly LoadEvent[]>> {
+  const { rows } = await tx.execute<{ load: string; facts: LoadEvent[] }>(sql`
+    select load_id as load, json_agg(json_build_object(
+      'id', id, 'kind', kind, 'by', by, 'psi', psi, 'text', text, 'eventId', event_id,
+      'source', source, 'doubtIds', doubt_ids, 'seen', seen, 'at', extract(epoch from at)::float8 * 1000,
+      'happenedAt', extract(epoch from happened_at)::float8 * 1000,
+      'heardAt', extract(epoch from heard_at)::float8 * 1000)) as facts
+    from load_events where load_id = any(${sql.param([...ids])}::uuid[]) group by load_id`)
+  return new Map(rows.map((r) => [r.load, r.facts]))
+}
+
 /** Loads that began within this are still looked at, days. */
 const RECENT_DAYS = 30
 

@@ -8,10 +8,10 @@ import {
   type LoadEvent,
   type LoadState,
 } from '@kelvit/core'
-import { asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
-import { loadEvents, loadPortions, loads, logbook, lots } from '../db/schema'
-import { asEvent, type LoadRow } from './loads'
+import { loadPortions, loads, logbook, lots } from '../db/schema'
+import { factsByLoad, type LoadRow } from './loads'
 
 /** Loads whose lines are worked out at once. */
 const AT_ONCE = 500
@@ -111,23 +111,15 @@ export async function completeLogbook(tx: Tx): Promise<void> {
       .where(isNull(logbook.id))
       .limit(AT_ONCE)
     if (rows.length === 0) return
-    const events = await tx
-      .select()
-      .from(loadEvents)
-      .where(
-        inArray(
-          loadEvents.loadId,
-          rows.map((r) => r.load.id),
-        ),
-      )
-      .orderBy(asc(loadEvents.at), asc(loadEvents.id))
-    const factsOf = new Map<string, LoadEvent[]>(rows.map((r) => [r.load.id, []]))
-    for (const e of events) factsOf.get(e.loadId)?.push(asEvent(e))
+    const facts = await factsByLoad(
+      tx,
+      rows.map((r) => r.load.id),
+    )
     await writeLines(
       tx,
       rows.map(({ load: row }) => {
-        const facts = factsOf.get(row.id) ?? []
-        return { row, events: facts, state: foldLoad(row.setup, facts) }
+        const events = facts.get(row.id) ?? []
+        return { row, events, state: foldLoad(row.setup, events) }
       }),
     )
   }

@@ -1,9 +1,9 @@
 import type { LoadWithEvents, LogbookLine } from '@kelvit/contract'
-import { OVER_STAGES, whyHeld } from '@kelvit/core'
+import { asEvents, foldLoad, OVER_STAGES, sketchOf, whyHeld } from '@kelvit/core'
 
 /** A load that this device holds as the logbook tells it; nothing of one that is not over. */
 export function lineOfLoad(load: LoadWithEvents): readonly LogbookLine[] {
-  const { id, code, cannerId, startsAt, stage, judgement, portions } = load
+  const { id, code, cannerId, startsAt, stage, judgement, portions, setup, events } = load
   if (!(OVER_STAGES as readonly string[]).includes(stage)) return []
   return [
     {
@@ -15,6 +15,9 @@ export function lineOfLoad(load: LoadWithEvents): readonly LogbookLine[] {
       verdict: judgement.verdict,
       reason: whyHeld(judgement),
       minutes: null,
+      sketch: sketchOf(setup, foldLoad(setup, asEvents(events))),
+      // How many sealed is in the jars, not in the load.
+      ...{ sealed: 0, unsealed: 0 },
       portions,
     },
   ]

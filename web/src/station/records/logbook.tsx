@@ -2,6 +2,7 @@ import type { LogbookLine } from '@kelvit/contract'
 import { dateAt, foods, shortName, VERDICT_WORDS, type Verdict } from '@kelvit/core'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
+import { LidRow, SketchOfLoad } from '../../chart/load-sketch'
 import { portionWords } from '../../household/portion-words'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
@@ -14,7 +15,7 @@ import { Empty, Skeleton, Trouble } from '../../ui/states'
 import { lineOfLoad } from './line-of-load'
 
 const JUDGED: readonly (readonly [Verdict | '', string])[] = [
-  ['', 'Every judgement'],
+  ['', 'All'],
   ['as-tested', 'As tested'],
   ['longer', 'Longer than tested'],
   ['in-doubt', 'In doubt'],
@@ -54,10 +55,11 @@ export function Logbook() {
   // Without a network what this device has is better than nothing; it cannot search it all.
   const lines =
     told ?? (book.isError && asked === '' ? recent.data?.flatMap(lineOfLoad) : undefined)
+  const wide = Math.max(LEAST_MINUTES, ...(lines ?? []).map((l) => l.sketch?.minutes ?? 0))
   return (
     <Panel label="Logbook">
       <h2 className="mb-3">Logbook</h2>
-      <div className="mb-3 grid gap-3 sm:grid-cols-2">
+      <div className="mb-4 grid grid-cols-2 gap-3 xl:grid-cols-4">
         <Words value={search.get('q') ?? ''} onValue={(q) => ask('q', q)} />
         <ChoiceField
           label="Judged"
@@ -68,13 +70,13 @@ export function Logbook() {
         <ChoiceField
           label="Food"
           value={search.get('food') ?? ''}
-          choices={[['', 'Every food'], ...foods.map((f) => [f.id, shortName(f)] as const)]}
+          choices={[['', 'All foods'], ...foods.map((f) => [f.id, shortName(f)] as const)]}
           onChange={(e) => ask('food', e.target.value)}
         />
         <ChoiceField
           label="Canner"
           value={search.get('canner') ?? ''}
-          choices={[['', 'Every canner'], ...canners.map((c) => [c.id, c.name] as const)]}
+          choices={[['', 'All canners'], ...canners.map((c) => [c.id, c.name] as const)]}
           onChange={(e) => ask('canner', e.target.value)}
         />
       </div>
@@ -92,11 +94,14 @@ export function Logbook() {
             : 'Try fewer words, or another judgement.'}
         </Empty>
       )}
-      <ol className={book.isPlaceholderData ? 'opacity-60' : ''}>
+      <ol
+        className={`grid grid-cols-[repeat(auto-fill,minmax(min(11.5rem,100%),1fr))] gap-3 ${book.isPlaceholderData ? 'opacity-60' : ''}`}
+      >
         {lines?.map((l) => (
-          <Line
+          <Evening
             key={l.id}
             line={l}
+            minutes={wide}
             on={showDate(dateAt(Date.parse(l.startsAt), zone), today)}
             canner={canners.find((c) => c.id === l.cannerId)?.name ?? ''}
           />
@@ -134,7 +139,7 @@ function Words({
       label="Words"
       type="search"
       maxLength={200}
-      placeholder="a food, a note, a batch"
+      placeholder="note, batch"
       value={typed}
       onChange={(e) => setTyped(e.target.value)}
     />
@@ -148,36 +153,59 @@ const MARKS: Readonly<Record<Verdict, readonly [mark: string, look: string]>> = 
   'in-doubt': ['?', 'text-squash'],
   'not-processed': ['✕', 'text-beet'],
 }
+const RIMS: Partial<Record<Verdict, string>> = {
+  'in-doubt': 'border-2 border-squash',
+  'not-processed': 'border-2 border-beet',
+}
+/** Evenings that are seen together are drawn at least so wide, minutes. */
+const LEAST_MINUTES = 90
 
-function Line({
+/** One evening as a small picture: quiet when it was like all others, loud when it was not. */
+function Evening({
   line,
   canner,
   on,
+  minutes,
 }: {
   readonly line: LogbookLine
   readonly canner: string
   readonly on: string
+  readonly minutes: number
 }) {
   const [mark, look] = MARKS[line.verdict]
   return (
-    <li className="grid grid-cols-[5.5rem_1fr] gap-x-4 border-t border-rim py-2.5 first:border-0">
-      <span className="tabular text-ink-soft">{on}</span>
-      <div className="leading-snug">
-        <Link
-          to={`/stove/${line.id}/record`}
-          className="font-semibold text-kettle underline decoration-1"
-        >
-          {portionWords(line.portions.map((p) => ({ ...p, jars: p.filled ?? p.jars })))}
-        </Link>
-        <span className="text-ink-soft">
-          , batch {line.code}, {canner}
+    <li
+      className={`flex flex-col gap-1.5 rounded-md p-3 leading-snug ${RIMS[line.verdict] ?? 'border border-rim'}`}
+    >
+      <span className="flex items-baseline justify-between gap-2 text-[15px] text-ink-soft">
+        <span className="tabular">{on}</span>
+        <span className="font-mono text-sm">
+          <span className="sr-only">batch </span>
+          {line.code}
         </span>
-        <span className={`block text-[15px] ${look}`}>
+      </span>
+      <Link
+        to={`/stove/${line.id}/record`}
+        className="font-semibold text-kettle underline decoration-1"
+      >
+        {portionWords(line.portions.map((p) => ({ ...p, jars: p.filled ?? p.jars })))}
+      </Link>
+      <span className="-mt-1 text-[15px] text-ink-soft">{canner}</span>
+      {line.sketch && (
+        <SketchOfLoad
+          sketch={line.sketch}
+          minutes={minutes}
+          loud={RIMS[line.verdict] !== undefined}
+        />
+      )}
+      <span className="mt-auto flex flex-wrap items-center justify-between gap-2 text-[15px]">
+        <span className={look}>
           <span aria-hidden>{mark} </span>
           {VERDICT_WORDS[line.verdict]}
-          {line.reason !== '' && `. ${line.reason}`}
         </span>
-      </div>
+        <LidRow sealed={line.sealed} unsealed={line.unsealed} />
+      </span>
+      {line.reason !== '' && <span className={`text-[15px] ${look}`}>{line.reason}</span>}
     </li>
   )
 }
