@@ -116,21 +116,22 @@ export interface KitchenExceptionRow {
   readonly opens: string | null
   readonly closes: string | null
   readonly people: number
+  /** Who is there by name, where somebody said so. */
+  readonly who: readonly string[] | null
   readonly note: string
   readonly version: number
 }
 type ExceptionFields = Omit<KitchenExceptionRow, 'id' | 'version'>
+/** Who is there need not be said. */
+type NewException = Omit<ExceptionFields, 'who'> & Partial<Pick<ExceptionFields, 'who'>>
+const who = listOf(line(80)).max(12).allow(null)
 const exception = { ...hours, onDate: plainDate, note: line(120).allow('') }
-export const kitchenExceptionRows = rowRoutes<
-  KitchenExceptionRow,
-  ExceptionFields,
-  ExceptionFields
->({
+export const kitchenExceptionRows = rowRoutes<KitchenExceptionRow, NewException, NewException>({
   path: paths.kitchenExceptions,
   name: 'a day that is not like its weekday',
   names: 'days that are not like their weekday',
-  row: shape<KitchenExceptionRow>({ ...exception, id, version }),
-  create: shape<ExceptionFields>(exception),
+  row: shape<KitchenExceptionRow>({ ...exception, who, id, version }),
+  create: shape<NewException>(exception, { who: who.default(null) }),
   write: 'helper',
   removable: true,
 })

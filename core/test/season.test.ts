@@ -17,6 +17,7 @@ import {
   fade,
   firstCome,
   improve,
+  laterFor,
   moveLoad,
   movesBetween,
   overruns,
@@ -334,6 +335,28 @@ describe('moving a load', () => {
     const moved = moveLoad(model, plan, load!, { day: 6, canner: 0 })
     expect(moved.change.lost).toBe(7)
     expect(moved.plan.loads).toEqual([])
+  })
+  test('left out of its day it goes to the best later one, whole and before it spoils', () => {
+    const later = laterFor(model, plan, load!)
+    const put = later?.plan.loads.find((l) => l.id === load!.id)
+    expect(put?.day).toBeGreaterThan(load!.day)
+    expect(put?.portions).toEqual(load!.portions)
+    expect(later?.complaints).toEqual([])
+    // No other later day costs less.
+    for (let day = load!.day + 1; day <= 5; day++) {
+      const other = moveLoad(model, plan, load!, { day, canner: 0 })
+      if (other.complaints.length === 0)
+        expect(later!.change.total).toBeLessThanOrEqual(other.change.total)
+    }
+  })
+  test('with no later day that is open before it spoils, it goes nowhere', () => {
+    const shut = {
+      ...model,
+      days: model.days.map((d, i) => (i > load!.day ? { ...d, minutes: 0 } : d)),
+    }
+    expect(laterFor(shut, plan, load!)).toBeNull()
+    const { plan: last } = moveLoad(model, plan, load!, { day: 5, canner: 0 })
+    expect(laterFor(model, last, last.loads[0]!)).toBeNull()
   })
   test('a closed day and a day too long are complaints', () => {
     const shut = {

@@ -204,6 +204,12 @@ describe('the kitchen’s hours', () => {
     })
     expect((await who.send('GET', '/api/kitchen-exceptions')).body).toHaveLength(1)
     expect((await who.send('DELETE', odd)).status).toBe(204)
+    // Who is there may be said, by name; left out it is as usual.
+    const named = { onDate: '2026-08-23', opens: '17:00', closes: '21:00', people: 1, note: '' }
+    const kept = `/api/kitchen-exceptions/${id()}`
+    expect((await who.send('PUT', kept, { ...named, who: ['Wren'] })).body.who).toEqual(['Wren'])
+    expect((await who.send('PUT', kept, { ...named, who: 'Wren' })).status).toBe(400)
+    expect((await who.send('PUT', kept, { ...named, who: [''] })).status).toBe(400)
     const busy = { onDate: '2026-08-22', from: '18:00', until: '17:00', what: 'choir' }
     expect((await who.send('PUT', `/api/busy-times/${id()}`, busy)).status).toBe(422)
   })

@@ -18,6 +18,8 @@ import { entriesOn } from '../src/day/entries'
 import { setOut, workSteps } from '../src/station/season/day/words'
 import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/plan/ribbon-data'
 import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
+import { usualPeople } from '../src/day/kitchen'
+import { changesOf } from '../src/station/season/day/changes'
 import { pairOf } from '../src/station/season/what-if/pair'
 import { canner, household, load, lot, TODAY } from './kit'
 
@@ -71,6 +73,53 @@ function view(
     zone: household.zone,
   }
 }
+
+describe('what was changed of a day', () => {
+  const own = view()
+  const [entry] = entriesOn('2026-08-15', own, [], household, new Set())
+  type Day = Parameters<typeof changesOf>[0]
+  const day = (more: object): Day =>
+    ({ all: [entry], skip: new Set(), on: new Map(), ...more }) as unknown as Day
+  test('nothing moves where only hours or hands were changed', () =>
+    expect(changesOf(day({}), own)).toMatchObject({ moves: false, sentences: [], refused: null }))
+  test('a load that is left out goes to a later day, as free as it was', () => {
+    const { plan, sentences } = changesOf(day({ skip: new Set(['s1']) }), own)
+    const [moved] = plan.loads
+    expect(own.season.model.days[moved!.day]!.date > '2026-08-15').toBe(true)
+    expect(moved!.pinned).toBe(false)
+    expect(sentences[0]).toMatch(/^7 quarts of snap beans go to \w{3} \d+ Aug\.$/)
+  })
+  test('one that no later day takes leaves the plan, and that is said', () => {
+    const { model } = own.season
+    const shut = { ...model, days: model.days.map((d, i) => (i > 1 ? { ...d, minutes: 0 } : d)) }
+    const alone = { ...own, season: { ...own.season, model: shut } }
+    const { plan, sentences } = changesOf(day({ skip: new Set(['s1']) }), alone)
+    expect(plan.loads).toEqual([])
+    expect(sentences[0]).toContain('No later day takes 7 quarts of snap beans before they spoil.')
+  })
+  test('a load of the stove is not touched', () => {
+    const atStove = { ...entry, id: 'd1' }
+    const changes = changesOf(day({ all: [atStove], skip: new Set(['d1']) }), own)
+    expect(changes.moves).toBe(false)
+    expect(changes.sentences[0]).toMatch(/stay planned at the stove/)
+  })
+})
+
+describe('who is in the kitchen', () => {
+  const helpers = ['Wren', 'Alder', 'Sorrel'].map((name, i) => ({ id: `m${i}`, name }))
+  const names = (people: number, who?: readonly string[]) =>
+    usualPeople(helpers, { people, ...(who ? { who } : {}) }, 1020, 1320).map((p) => p.name)
+  test('as many as the hours say, the members first, then others', () => {
+    expect(names(2)).toEqual(['Wren', 'Alder'])
+    expect(names(4)).toEqual(['Wren', 'Alder', 'Sorrel', 'a helper'])
+  })
+  test('who is named, and nobody in the place of somebody who left', () => {
+    expect(names(1, ['Alder'])).toEqual(['Alder'])
+    expect(names(2, ['Sorrel', 'Alder'])).toEqual(['Alder', 'Sorrel'])
+  })
+  test('hands that have another name are somebody’s all the same', () =>
+    expect(names(2, ['Wren', 'Aunt'])).toEqual(['Wren', 'a helper']))
+})
 
 describe('a season over another', () => {
   const { season } = view()

@@ -18,6 +18,8 @@ export interface KitchenException {
   readonly opens: string | null
   readonly closes: string | null
   readonly people: number
+  /** Who is there by name, where somebody said so. */
+  readonly who?: readonly string[] | null
 }
 
 /** A time in which nobody can stay at the stove. */
@@ -39,6 +41,8 @@ export interface KitchenStretch {
   readonly opens: number
   readonly closes: number
   readonly people: number
+  /** Who is there by name; left out where nobody said so. */
+  readonly who?: readonly string[]
   /** Errands between, in which nobody is there; one after the other. */
   readonly gaps: readonly FreeTime[]
 }
@@ -88,9 +92,8 @@ export function kitchenOn(
   notBefore = 0,
 ): KitchenStretch | null {
   const weekday = weekdayOf(date)
-  const day =
-    calendar.exceptions.find((e) => e.onDate === date) ??
-    calendar.hours.find((h) => h.weekday === weekday)
+  const odd = calendar.exceptions.find((e) => e.onDate === date)
+  const day = odd ?? calendar.hours.find((h) => h.weekday === weekday)
   if (!day || day.opens === null || day.closes === null || day.people < 1) return null
   const whole = {
     from: Math.max(minuteOf(day.opens), notBefore),
@@ -101,7 +104,13 @@ export function kitchenOn(
   const [first, last] = [long[0], long.at(-1)]
   if (!first || !last) return null
   const gaps = long.slice(1).map((f, i) => ({ from: long[i]?.until ?? f.from, until: f.from }))
-  return { opens: first.from, closes: last.until, people: day.people, gaps }
+  return {
+    opens: first.from,
+    closes: last.until,
+    people: day.people,
+    gaps,
+    ...(odd?.who ? { who: odd.who } : {}),
+  }
 }
 
 /**

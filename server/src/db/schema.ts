@@ -844,6 +844,8 @@ export const kitchenExceptions = pgTable(
     opens: text('opens'),
     closes: text('closes'),
     people: integer('people').notNull(),
+    /** Who is there by name; null as on any such day. */
+    who: jsonb('who').$type<string[]>(),
     note: text('note').notNull().default(''),
   },
   (t) => [key(t), uniqueIndex('kitchen_exceptions_day').on(t.householdId, t.onDate)],

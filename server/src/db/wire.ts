@@ -210,6 +210,7 @@ const PUBLIC = {
     'opens',
     'closes',
     'people',
+    'who',
     'note',
   ]),
   busy_times: shown(t.busyTimes, [...KEY, 'onDate', 'from', 'until', 'what', 'source']),

@@ -73,6 +73,7 @@ const NOT_YET: Readonly<Record<string, object>> = {
   loadPortions: { jarOf: null },
   loadEvents: { doubtIds: null, seen: null },
   jars: { jarOf: null },
+  kitchenExceptions: { who: null },
 }
 
 function unzip(zip: Uint8Array): Uint8Array {

@@ -30,6 +30,7 @@ export {
 } from './from-records'
 export {
   datedPortions,
+  laterFor,
   moveLoad,
   movesBetween,
   type DatedPortion,

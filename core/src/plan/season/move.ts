@@ -39,6 +39,25 @@ export function moveLoad(
   }
 }
 
+/**
+ * The best later day for a load that is not run on its own: with all its jars, before any of
+ * them spoils, and with nothing that keeps that day from being done.
+ * @returns null where there is none.
+ */
+export function laterFor(model: SeasonModel, plan: SeasonPlan, load: PlanLoad): Moved | null {
+  const due = Math.min(...load.portions.map((p) => model.lots[p.lot]?.due ?? 0))
+  const jars = (l: PlanLoad | undefined): number => l?.portions.reduce((n, p) => n + p.jars, 0) ?? 0
+  let best: Moved | null = null
+  for (let day = load.day + 1; day <= due && day < model.days.length; day++)
+    for (const canner of model.canners.keys()) {
+      const moved = moveLoad(model, plan, load, { day, canner })
+      const put = moved.plan.loads.at(-1)
+      if (moved.complaints.length > 0 || put?.id !== load.id || jars(put) < jars(load)) continue
+      if (!best || moved.change.total < best.change.total) best = moved
+    }
+  return best
+}
+
 /** Why jars cannot stay on their day, or, where they could, that others need the room or it is better. */
 export type MoveReason =
   | 'closed'

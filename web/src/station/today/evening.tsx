@@ -31,7 +31,7 @@ export function Evening({ date }: { readonly date: string }) {
   const entries = [...(begun?.running ?? []), ...planned]
   const { opens, closes } = begun ?? { opens: 17 * 60, closes: 21 * 60 }
   const helpers = (members ?? []).filter((m) => m.role !== 'viewer')
-  const people = usualPeople(helpers, usual?.people ?? 1, opens, closes)
+  const people = usualPeople(helpers, usual, opens, closes)
   const kitchen = {
     ...{ opens, closes, burners: household.settings.burners, people },
     gaps: usual?.gaps ?? [],

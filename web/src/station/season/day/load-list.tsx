@@ -1,5 +1,5 @@
 import { paths } from '@kelvit/contract'
-import type { DayDoesNotFit, DaySheet } from '@kelvit/core'
+import { moveLoad, type DayDoesNotFit, type DaySheet } from '@kelvit/core'
 import { useRef } from 'react'
 import { Temporal } from 'temporal-polyfill'
 import { Link, useNavigate } from 'react-router'
@@ -68,6 +68,7 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
                     </span>
                   </span>
                 </label>
+                {e.at === 'plan' && !out && <OnCanner entry={e} day={day} view={view} />}
                 <div className="flex flex-col items-end">
                   {e.at === 'running' ? (
                     <ButtonLink size="small" to={`/stove/${e.id}`}>
@@ -105,6 +106,42 @@ export function DayLoads({ date, day, view, sheet, marks, light }: ListProps) {
       </ul>
       {may('helper') && <AddLoad date={date} view={view} />}
     </Panel>
+  )
+}
+
+/** On which canner: those that take these jars and have a process for them. */
+function OnCanner({
+  entry,
+  day,
+  view,
+}: {
+  readonly entry: DayEntry
+  readonly day: ListProps['day']
+  readonly view: SeasonView
+}) {
+  const { model } = view.season
+  const load = view.plan.loads.find((l) => l.id === entry.id)
+  if (!load) return null
+  const fit = model.canners.filter((c, canner) => {
+    const { complaints } = moveLoad(model, view.plan, load, { day: load.day, canner })
+    return c.id === entry.canner.id || complaints.every((w) => w.fault === 'too-long')
+  })
+  if (fit.length < 2) return null
+  return (
+    <label className="order-last ml-9 flex min-h-9 basis-full items-center gap-2 text-[15px]">
+      Canner
+      <select
+        className="min-h-9 rounded-md border border-rim bg-panel px-2"
+        value={entry.canner.id}
+        onChange={(e) => day.putOn(entry.id, e.target.value)}
+      >
+        {fit.map((c) => (
+          <option key={c.id} value={c.id}>
+            {c.name}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
 

@@ -14,6 +14,7 @@ import { marksOf } from '../../../day/lanes'
 import { useDaySheet } from '../../../worker/day'
 import { AddLoad } from '../plan/add-load'
 import { DayAnswer } from './answer'
+import { KeepChanges } from './keep'
 import { DayLoads } from './load-list'
 import { DayPeople } from './people'
 import { OrderOfWork } from './order-of-work'
@@ -104,6 +105,7 @@ function Day({ date, view, loads, members }: DayProps) {
             lit={lit}
             light={light}
           />
+          <KeepChanges date={date} day={day} view={view} />
           <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
             <div className="flex flex-col gap-5">
               <DayLoads

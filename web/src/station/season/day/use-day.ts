@@ -7,6 +7,7 @@ import {
   minuteOf,
   type DayKitchen,
   type DayPerson,
+  type KitchenStretch,
 } from '@kelvit/core'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
@@ -18,6 +19,16 @@ import { tonight } from '../../../day/tonight'
 
 const setOf = (text: string | null): ReadonlySet<string> =>
   new Set((text ?? '').split(',').filter(Boolean))
+/** "load~canner,load~canner". */
+const pairsOf = (text: string | null): ReadonlyMap<string, string> =>
+  new Map(
+    [...setOf(text)].flatMap((pair): [string, string][] => {
+      const [load, canner] = pair.split('~')
+      return load && canner ? [[load, canner]] : []
+    }),
+  )
+/** What the address may say of a day beside the plan. */
+const TRIED = ['from', 'until', 'who', 'skip', 'pints', 'on']
 /** A time of the day or of the night after it, up to 30:00. */
 const isTime = (t: string | null): t is string => /^([0-2]\d|30):[0-5]\d$/.test(t ?? '')
 
@@ -46,13 +57,17 @@ export function useDay(
     : begun.closes
   const skip = setOf(search.get('skip'))
   const pints = setOf(search.get('pints'))
+  const on = pairsOf(search.get('on'))
   const helpers = members.filter((m) => m.role !== 'viewer')
-  const people = peopleFrom(search.get('who'), helpers, usual?.people ?? 1, opens, closes)
+  const expected = usualPeople(helpers, usual, opens, closes)
+  const people = peopleFrom(search.get('who'), helpers, usual, opens, closes)
   const key = [...pints].join()
-  const planned = useMemo(
-    () => entriesOn(date, view, loads, household, setOf(key)),
-    [date, view, loads, household, key],
-  )
+  const canners = search.get('on') ?? ''
+  const planned = useMemo(() => {
+    const elsewhere = pairsOf(canners)
+    const stored = view.stored.map((l) => ({ ...l, cannerId: elsewhere.get(l.id) ?? l.cannerId }))
+    return entriesOn(date, { ...view, stored }, loads, household, setOf(key))
+  }, [date, view, loads, household, key, canners])
   // Hours that were typed are for trying: what is on the stove is no part of them.
   const all = search.has('from') ? planned : [...begun.running, ...planned]
   const entries = all.filter((e) => !skip.has(e.id))
@@ -76,19 +91,39 @@ export function useDay(
     if (!now.delete(id)) now.add(id)
     change({ [name]: [...now].join() })
   }
+  const putOn = (id: string, cannerId: string): void => {
+    const stored = view.stored.find((l) => l.id === id)?.cannerId
+    const next = new Map(on).set(id, cannerId)
+    if (cannerId === stored) next.delete(id)
+    change({ on: [...next].map((pair) => pair.join('~')).join() })
+  }
+  const forget = (): void => change(Object.fromEntries(TRIED.map((name) => [name, null])))
+  // What is tried here and seen by nobody else; undefined when nothing is.
+  const changed = TRIED.some((name) => search.has(name))
+    ? {
+        hours: search.has('from') || search.has('until'),
+        hands: search.has('who'),
+        pints: pints.size > 0,
+      }
+    : undefined
+  // Today's hours begin now; the day itself began when the kitchen opened.
+  const opensAt = search.has('from') ? opens : (usual?.opens ?? opens)
   const setPeople = (next: readonly DayPerson[]): void =>
     change({
       who: next.map((p) => `${p.id}~${clockOf(p.from)}~${clockOf(p.until)}`).join() || 'nobody',
     })
   // Hours that were typed are meant as they are.
   const late = search.has('until') ? 0 : household.settings.lateMinutes
-  return { usual, late, all, entries, kitchen, helpers, skip, pints, change, toggle, setPeople }
+  return {
+    ...{ usual, late, all, entries, kitchen, helpers, expected, opensAt, changed },
+    ...{ skip, pints, on, change, toggle, putOn, setPeople, forget },
+  }
 }
 
 function peopleFrom(
   text: string | null,
   helpers: readonly Member[],
-  usual: number,
+  usual: KitchenStretch | null,
   opens: number,
   closes: number,
 ): readonly DayPerson[] {

@@ -47,6 +47,8 @@ export function useSavePlan() {
     plan: SeasonPlan,
     stored: readonly SeasonLoad[],
     words = 'Plan saved.',
+    /** Takes back what was written before it for the same reason. */
+    alsoBack?: () => void,
   ): Promise<boolean> => {
     setSaving(true)
     try {
@@ -56,7 +58,11 @@ export function useSavePlan() {
       })
       client.setQueryData(['season-loads'], after)
       const written = writtenBy(stored, after)
-      notify.done(words, written && (() => takeBack(written)))
+      const back = (): void => {
+        if (written) takeBack(written)
+        alsoBack?.()
+      }
+      notify.done(words, written || alsoBack ? back : undefined)
       return true
     } catch (error) {
       notify.trouble(sentenceOf(error))

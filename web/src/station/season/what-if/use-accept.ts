@@ -22,6 +22,7 @@ import { request, sentenceOf } from '../../../sync/request'
 import type { SeasonView } from '../../../household/season'
 import { useToday } from '../../../household/session'
 import { useNotify } from '../../../ui/notice'
+import { putOddDay } from '../odd-day'
 import { useSavePlan } from '../plan/use-save-plan'
 import type { Supposition } from '../../../worker/messages'
 
@@ -66,12 +67,8 @@ function useWriteFact() {
       case 'canner':
         return addCanner(ask.classId)
       case 'lost-days':
-        for (const onDate of ask.dates) {
-          const old = exceptions.data?.find((e) => e.onDate === onDate)
-          if (old) await request('DELETE', `${paths.kitchenExceptions}/${old.id}`)
-          const body = { onDate, opens: null, closes: null, people: 0, note: '' }
-          await request('PUT', `${paths.kitchenExceptions}/${uuidv7()}`, body)
-        }
+        for (const onDate of ask.dates)
+          await putOddDay(exceptions.data ?? [], { onDate, opens: null, closes: null, people: 0 })
         return undefined
       case 'helper':
         for (const h of hours.data ?? [])

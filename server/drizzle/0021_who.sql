@@ -1,0 +1,1 @@
+ALTER TABLE "kitchen_exceptions" ADD COLUMN "who" jsonb;
