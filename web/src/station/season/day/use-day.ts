@@ -48,16 +48,14 @@ export function useDay(
   now: number,
 ) {
   const { household } = useHousehold()
-  const [search, setSearch] = useSearchParams()
+  const trial = useTrial(view)
+  const { search, pints, skip } = trial
   const usual = kitchenOn(view.records.calendar, date)
   const begun = tonight(date, now, usual, loads, view, household)
   const opens = isTime(search.get('from')) ? minuteOf(search.get('from') ?? '') : begun.opens
   const closes = isTime(search.get('until'))
     ? endOf(clockOf(opens), search.get('until') ?? '')
     : begun.closes
-  const skip = setOf(search.get('skip'))
-  const pints = setOf(search.get('pints'))
-  const on = pairsOf(search.get('on'))
   const helpers = members.filter((m) => m.role !== 'viewer')
   const expected = usualPeople(helpers, usual, opens, closes)
   const people = peopleFrom(search.get('who'), helpers, usual, opens, closes)
@@ -75,6 +73,22 @@ export function useDay(
     ...{ opens, closes, burners: household.settings.burners, people },
     gaps: usual?.gaps ?? [],
   }
+  // Today's hours begin now; the day itself began when the kitchen opened.
+  const opensAt = search.has('from') ? opens : (usual?.opens ?? opens)
+  // Hours that were typed are meant as they are.
+  const late = search.has('until') ? 0 : household.settings.lateMinutes
+  return {
+    ...{ usual, late, all, entries, kitchen, helpers, expected, opensAt },
+    ...trial,
+  }
+}
+
+/** What is tried of a day beside the plan, seen by nobody else until it is kept. */
+function useTrial(view: SeasonView) {
+  const [search, setSearch] = useSearchParams()
+  const skip = setOf(search.get('skip'))
+  const pints = setOf(search.get('pints'))
+  const on = pairsOf(search.get('on'))
   const change = (values: Readonly<Record<string, string | null>>): void =>
     setSearch(
       (before) => {
@@ -97,8 +111,11 @@ export function useDay(
     if (cannerId === stored) next.delete(id)
     change({ on: [...next].map((pair) => pair.join('~')).join() })
   }
+  const setPeople = (next: readonly DayPerson[]): void =>
+    change({
+      who: next.map((p) => `${p.id}~${clockOf(p.from)}~${clockOf(p.until)}`).join() || 'nobody',
+    })
   const forget = (): void => change(Object.fromEntries(TRIED.map((name) => [name, null])))
-  // What is tried here and seen by nobody else; undefined when nothing is.
   const changed = TRIED.some((name) => search.has(name))
     ? {
         hours: search.has('from') || search.has('until'),
@@ -106,18 +123,7 @@ export function useDay(
         pints: pints.size > 0,
       }
     : undefined
-  // Today's hours begin now; the day itself began when the kitchen opened.
-  const opensAt = search.has('from') ? opens : (usual?.opens ?? opens)
-  const setPeople = (next: readonly DayPerson[]): void =>
-    change({
-      who: next.map((p) => `${p.id}~${clockOf(p.from)}~${clockOf(p.until)}`).join() || 'nobody',
-    })
-  // Hours that were typed are meant as they are.
-  const late = search.has('until') ? 0 : household.settings.lateMinutes
-  return {
-    ...{ usual, late, all, entries, kitchen, helpers, expected, opensAt, changed },
-    ...{ skip, pints, on, change, toggle, putOn, setPeople, forget },
-  }
+  return { search, skip, pints, on, changed, change, toggle, putOn, setPeople, forget }
 }
 
 function peopleFrom(
