@@ -1,8 +1,7 @@
-import { LESSONS, type Lesson } from '@kelvit/core'
+import { LESSONS, lessonSetup, startCanner, type Lesson } from '@kelvit/core'
 import { describe, expect, test } from 'vitest'
-import { practiceCanner, practiceLoad, setupOf } from '../src/station/practice/practice-load'
+import { practiceCanner, practiceLoad } from '../src/station/practice/practice-load'
 import { advance, type Run } from '../src/station/practice/use-practice'
-import { startCanner } from '@kelvit/core'
 
 const lesson = (id: string): Lesson => LESSONS.find((l) => l.id === id)!
 const begin = (l: Lesson, more: Partial<Run> = {}): Run => ({
@@ -37,7 +36,7 @@ describe('a practice run', () => {
   test.each(LESSONS.map((l) => [l.id, l] as const))(
     '%s has a tested pressure, a canner and a load that is no real one',
     (_id, l) => {
-      const setup = setupOf(l)
+      const setup = lessonSetup(l)
       expect(setup.psi).toBe(l.gauge === 'weighted' ? 10 : l.options.altitudeFt > 4000 ? 13 : 11)
       expect(practiceCanner(l).blocks).toEqual([])
       const load = practiceLoad(l, [])

@@ -81,10 +81,11 @@ describe('what was changed of a day', () => {
   const day = (more: object): Day =>
     ({ all: [entry], skip: new Set(), on: new Map(), ...more }) as unknown as Day
   test('nothing moves where only hours or hands were changed', () =>
-    expect(changesOf(day({}), own)).toMatchObject({ moves: false, sentences: [], refused: null }))
+    expect(changesOf(day({}), own)).toMatchObject({ moves: [], sentences: [], refused: null }))
   test('a load that is left out goes to a later day, as free as it was', () => {
-    const { plan, sentences } = changesOf(day({ skip: new Set(['s1']) }), own)
+    const { plan, moves, sentences } = changesOf(day({ skip: new Set(['s1']) }), own)
     const [moved] = plan.loads
+    expect(moves).toEqual([{ id: 's1', to: moved }])
     expect(own.season.model.days[moved!.day]!.date > '2026-08-15').toBe(true)
     expect(moved!.pinned).toBe(false)
     expect(sentences[0]).toMatch(/^7 quarts of snap beans go to \w{3} \d+ Aug\.$/)
@@ -93,14 +94,15 @@ describe('what was changed of a day', () => {
     const { model } = own.season
     const shut = { ...model, days: model.days.map((d, i) => (i > 1 ? { ...d, minutes: 0 } : d)) }
     const alone = { ...own, season: { ...own.season, model: shut } }
-    const { plan, sentences } = changesOf(day({ skip: new Set(['s1']) }), alone)
+    const { plan, moves, sentences } = changesOf(day({ skip: new Set(['s1']) }), alone)
     expect(plan.loads).toEqual([])
+    expect(moves).toEqual([{ id: 's1', to: null }])
     expect(sentences[0]).toContain('No later day takes 7 quarts of snap beans before they spoil.')
   })
   test('a load of the stove is not touched', () => {
     const atStove = { ...entry, id: 'd1' }
     const changes = changesOf(day({ all: [atStove], skip: new Set(['d1']) }), own)
-    expect(changes.moves).toBe(false)
+    expect(changes.moves).toEqual([])
     expect(changes.sentences[0]).toMatch(/stay planned at the stove/)
   })
 })

@@ -1,4 +1,5 @@
 export { isSteady, startCanner, stepCanner } from './canner'
 export type { Controls, Faults, PracticeOptions, PracticeSize, PracticeState } from './state'
-export { LESSONS, type Lesson } from './lessons'
+export { LESSONS, lessonSetup, lessonTarget, type Lesson } from './lessons'
+export { NEEDLES } from './needles'
 export { reviewPractice, type Finding, type Sample } from './review'

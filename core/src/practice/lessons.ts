@@ -1,3 +1,6 @@
+import { bareKitchen, processFor } from '../kitchen'
+import type { LoadSetup } from '../load/setup'
+import { minutes, psi } from '../quantity/units'
 import type { PracticeOptions } from './state'
 
 /** One thing to learn at the practice canner. */
@@ -121,3 +124,27 @@ export const LESSONS: readonly Lesson[] = [
     minutes: 10,
   },
 ]
+
+/** What a lesson's canner must be held at: the tested pressure there, a short time. */
+export function lessonSetup({ options, gauge, minutes: short }: Lesson): LoadSetup {
+  const found = processFor(
+    bareKitchen(options.altitudeFt),
+    { formId: 'beans-snap', pack: 'hot', jar: 'quart' },
+    gauge,
+  )
+  if (found.outcome === 'refused') throw new Error(found.sentence)
+  return {
+    regulatedBy: gauge,
+    psi: found.psi,
+    minutes: minutes(short),
+    gaugeErrorPsi: psi(gauge === 'dial' ? (options.faults?.dialHighPsi ?? 0) : 0),
+    restMinutes: minutes(10),
+    practice: true,
+  }
+}
+
+/** What the needle has to show in a lesson, psi: a dial that reads high shows more. */
+export function lessonTarget(lesson: Lesson): number {
+  const setup = lessonSetup(lesson)
+  return setup.psi + setup.gaugeErrorPsi
+}

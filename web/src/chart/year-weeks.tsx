@@ -1,5 +1,4 @@
 import { scaleLinear } from 'd3-scale'
-import { useId } from 'react'
 import { useWidth } from '../ui/use-width'
 
 export interface WeeksRow {
@@ -51,13 +50,18 @@ const monthsOf = (weeks: readonly string[], year: number) =>
     return { name, at: days / 7 }
   })
 
+/** One eaten jar is at least so high: they go one by one, and each is to be seen. */
+const EATEN = 6
+/** The most room below a line. */
+const BELOW = 36
+
 /**
  * A year as rows of weeks: above each line the jars that were put up, below it those that were
- * eaten, both to the same measure; dashed where there was none. On top the hours at the stove.
+ * eaten, drawn taller because they are few at a time; dashed where there was none. On top the
+ * hours at the stove.
  */
 export function YearWeeks({ weeks, year, rows, hours, hoursNote }: YearWeeksProps) {
   const [ref, width] = useWidth(1120)
-  const hatch = useId()
   const narrow = width < 640
   const left = narrow ? 92 : 150
   const right = narrow ? 8 : 206
@@ -67,12 +71,13 @@ export function YearWeeks({ weeks, year, rows, hours, hoursNote }: YearWeeksProp
   const bar = Math.max(2, x(1) - x(0) - 1.5)
   const most = (list: readonly number[]): number => Math.max(0, ...list)
   // One jar is as high everywhere; smaller where a year had very many.
-  const tall = rows.reduce((n, r) => n + most(r.up) + most(r.down), 0)
+  const tall = rows.reduce((n, r) => n + most(r.up), 0)
   const jar = Math.min(3, Math.max(0.8, 560 / Math.max(1, tall)))
+  const eaten = Math.min(EATEN, BELOW / Math.max(1, ...rows.map((r) => most(r.down))))
   let y = TOP + HOURS + GAP
   const placed = rows.map((row) => {
-    const height = Math.max(LEAST, (most(row.up) + most(row.down)) * jar)
-    const base = y + Math.max(most(row.up) * jar, height - most(row.down) * jar)
+    const height = Math.max(LEAST, most(row.up) * jar + most(row.down) * eaten)
+    const base = y + height - most(row.down) * eaten
     y += height + GAP
     return { row, base }
   })
@@ -86,17 +91,6 @@ export function YearWeeks({ weeks, year, rows, hours, hoursNote }: YearWeeksProp
         aria-label={`${year} by weeks: jars canned and eaten`}
         className="block max-w-full"
       >
-        <defs>
-          <pattern
-            id={hatch}
-            width="4"
-            height="4"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <rect width="1.8" height="4" fill="var(--ink-soft)" />
-          </pattern>
-        </defs>
         {monthsOf(weeks, year).map((m, i) => (
           <g key={m.name}>
             <line
@@ -164,8 +158,10 @@ export function YearWeeks({ weeks, year, rows, hours, hoursNote }: YearWeeksProp
                   x={x(week) + 0.75}
                   width={bar}
                   y={base + 1}
-                  height={Math.max(2, n * jar)}
-                  fill={`url(#${hatch})`}
+                  height={n * eaten}
+                  fill={row.tint}
+                  fillOpacity={0.35}
+                  stroke={row.tint}
                 />
               ) : null,
             )}

@@ -5,6 +5,9 @@ import {
   foldLoad,
   holdBand,
   LESSONS,
+  lessonSetup,
+  lessonTarget,
+  NEEDLES,
   reviewPractice,
   showClock,
   traceOf,
@@ -15,6 +18,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useHousehold } from '../../household/session'
 import { useTimes } from '../../household/words'
+import { NeedleTrace } from '../../chart/needle-trace'
 import { PressureTrace } from '../../chart/pressure-trace'
 import { LoadPanel } from '../../load/load-panel'
 import { viewLoad } from '../../load/load-view'
@@ -24,7 +28,7 @@ import { Page as Sheet } from '../../ui/page'
 import { Panel, type Rim } from '../../ui/panel'
 import { Drawing } from './drawing'
 import { Knob } from './knob'
-import { practiceCanner, practiceLoad, setupOf } from './practice-load'
+import { practiceCanner, practiceLoad } from './practice-load'
 import { atOf, usePractice, type Run } from './use-practice'
 import { useRocking } from './use-rocking'
 
@@ -46,31 +50,58 @@ export function Page() {
   )
 }
 
+/** The lesson with nothing wrong: the others are held against it. */
+const PLAIN_LESSON = 'first-load'
+const LONGEST_MIN = Math.max(...Object.values(NEEDLES).map((n) => n.length))
+
+/** A ladder, from water alone upwards: what each fault does to the needle is seen before it is met. */
 function Lessons({ choose }: { readonly choose: (lesson: Lesson) => void }) {
   return (
-    <ol className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-      {LESSONS.map((l, i) => (
-        <li key={l.id}>
-          <Panel rim={i < 3 ? 'done' : 'running'} className="flex h-full flex-col gap-2">
-            <h2 className="text-xl">
-              {i + 1}. {l.title}
-            </h2>
-            <p className="grow leading-relaxed">{l.about}</p>
-            <p className="text-[15px] text-ink-soft">
-              {l.options.jars === 0 ? 'no jars' : `${l.options.jars} quarts`}, by{' '}
-              {l.gauge === 'dial' ? 'dial' : 'weight'}, {l.minutes} minutes to hold
-            </p>
-            <Button
-              look={i === 0 ? 'main' : 'plain'}
-              className="self-start"
-              onClick={() => choose(l)}
+    <>
+      <p className="mb-4 max-w-prose leading-relaxed text-ink-soft">
+        The line is the needle over the evening. Behind it in grey: seven quarts with nothing wrong.
+        The dashed line is what the needle has to show.
+      </p>
+      <ol className="relative flex flex-col gap-3 before:absolute before:inset-y-6 before:left-[1.32rem] before:w-0.5 before:bg-rim">
+        {LESSONS.map((l, i) => (
+          <li key={l.id} className="relative grid grid-cols-[2.75rem_minmax(0,1fr)] gap-x-3">
+            <span
+              aria-hidden
+              className="mt-4 grid size-11 place-items-center rounded-full border-2 border-rim bg-crock font-head text-lg font-semibold"
             >
-              Practice
-            </Button>
-          </Panel>
-        </li>
-      ))}
-    </ol>
+              {i + 1}
+            </span>
+            <Panel
+              rim="plain"
+              className="grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 gap-y-3 py-4 md:grid-cols-[minmax(0,1fr)_minmax(0,22rem)_auto]"
+            >
+              <div>
+                <h2 className="text-xl">{l.title}</h2>
+                <p className="leading-relaxed">{l.about}</p>
+                <p className="text-[15px] text-ink-soft">
+                  {l.options.jars === 0 ? 'no jars' : `${l.options.jars} quarts`}, by{' '}
+                  {l.gauge === 'dial' ? 'dial' : 'weight'}, {l.minutes} minutes to hold
+                </p>
+              </div>
+              <NeedleTrace
+                shown={NEEDLES[l.id] ?? []}
+                plain={l.id === PLAIN_LESSON ? undefined : NEEDLES[PLAIN_LESSON]}
+                target={lessonTarget(l)}
+                minutes={LONGEST_MIN}
+              />
+              <Button
+                look={i === 0 ? 'main' : 'plain'}
+                className="justify-self-start"
+                aria-label={`Practice: ${l.title}`}
+                onClick={() => choose(l)}
+              >
+                Practice
+              </Button>
+            </Panel>
+          </li>
+        ))}
+      </ol>
+    </>
   )
 }
 
@@ -238,7 +269,7 @@ function Review({
 }) {
   const { time } = useTimes()
   const { household } = useHousehold()
-  const setup = setupOf(lesson)
+  const setup = lessonSetup(lesson)
   const state = foldLoad(setup, run.events)
   const found = reviewPractice(setup, state, run.samples, run.canner, household.units)
   return (

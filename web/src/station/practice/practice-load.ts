@@ -1,35 +1,14 @@
 import type { CannerRead, LoadEventRow, LoadWithEvents } from '@kelvit/contract'
 import {
-  minutes,
-  psi,
   cannerClasses,
-  bareKitchen,
   foldLoad,
   judgeLoad,
   learnTimes,
-  processFor,
+  lessonSetup,
+  psi,
   type Lesson,
   type LoadEvent,
-  type LoadSetup,
 } from '@kelvit/core'
-
-/** What the lesson's canner must be held at: the tested pressure there, a short time. */
-export function setupOf(lesson: Lesson): LoadSetup {
-  const found = processFor(
-    bareKitchen(lesson.options.altitudeFt),
-    { formId: 'beans-snap', pack: 'hot', jar: 'quart' },
-    lesson.gauge,
-  )
-  if (found.outcome === 'refused') throw new Error(found.sentence)
-  return {
-    regulatedBy: lesson.gauge,
-    psi: found.psi,
-    minutes: minutes(lesson.minutes),
-    gaugeErrorPsi: psi(lesson.gauge === 'dial' ? (lesson.options.faults?.dialHighPsi ?? 0) : 0),
-    restMinutes: minutes(10),
-    practice: true,
-  }
-}
 
 const row = (e: LoadEvent): LoadEventRow => ({
   id: e.id,
@@ -49,7 +28,7 @@ const row = (e: LoadEvent): LoadEventRow => ({
 
 /** A load that exists only here, in the form in which the stove's panel reads one. */
 export function practiceLoad(lesson: Lesson, events: readonly LoadEvent[]): LoadWithEvents {
-  const setup = setupOf(lesson)
+  const setup = lessonSetup(lesson)
   const state = foldLoad(setup, events)
   const { jars, jar, pack } = lesson.options
   return {

@@ -1,5 +1,6 @@
 import type { NewLoadEvent } from '@kelvit/contract'
 import {
+  lessonSetup,
   psi,
   startCanner,
   stepCanner,
@@ -14,7 +15,6 @@ import {
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { nowMs } from '../../sync/clock'
-import { setupOf } from './practice-load'
 
 /** Everything of a practice run. Its clock is its own; nothing of it leaves this page. */
 export interface Run {
@@ -72,7 +72,7 @@ function written(run: Run, lesson: Lesson, readings: readonly GaugeReading[]): L
   if (lesson.gauge === 'weighted' || !run.events.some((e) => e.kind === 'weight-on')) return []
   const last = run.events.findLast((e) => e.kind === 'reading')
   const known = last && { id: last.id, at: last.at, psi: psi(last.psi ?? 0) }
-  return tellingReadings(setupOf(lesson), known, readings).map((r) => ({
+  return tellingReadings(lessonSetup(lesson), known, readings).map((r) => ({
     ...r,
     kind: 'reading' as const,
     by: 'simulated gauge',

@@ -32,7 +32,7 @@ import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { NextTable } from './next-table'
+import { NextFoods } from './next-foods'
 
 /** What next season is to bring: from what is eaten, what a harvest makes and what will be left. */
 export function Page() {
@@ -150,7 +150,7 @@ function Decide({ foods, plantings }: DecideProps) {
     )
   return (
     <Panel label="How much to can">
-      <NextTable foods={foods} left={left} toggle={toggle} bedOf={(f) => nextBed(plantings, f)} />
+      <NextFoods foods={foods} left={left} toggle={toggle} bedOf={(f) => nextBed(plantings, f)} />
       <div className="no-print mt-4 flex flex-wrap items-center gap-4 border-t border-rim pt-4">
         <Button look="main" disabled={count === 0 || isPending || !may('helper')} onClick={send}>
           {isPending ? 'One moment…' : 'Fill Needs and plantings'}

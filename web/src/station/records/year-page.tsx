@@ -164,11 +164,8 @@ function Legend() {
         <span aria-hidden className="inline-block size-3.5 bg-brine" /> canned, above the line
       </li>
       <li className="flex items-center gap-2">
-        <span
-          aria-hidden
-          className="inline-block size-3.5 bg-[repeating-linear-gradient(45deg,var(--ink-soft)_0_2px,transparent_2px_4px)]"
-        />{' '}
-        eaten, below it
+        <span aria-hidden className="inline-block size-3.5 border border-brine bg-brine/35" />{' '}
+        eaten, below it, drawn larger
       </li>
       <li className="flex items-center gap-2">
         <span aria-hidden className="inline-block w-6 border-t-[3px] border-dashed border-beet" />{' '}

@@ -31,11 +31,14 @@ export function Page() {
     <Sheet
       question="What is on the stove?"
       bare={loads.data?.some(isRunning) ?? false}
+      // Where they stand depends on what is on: a button that moves away takes its open sheet along.
       actions={
-        <span className="flex flex-wrap gap-2">
-          <AlarmButton />
-          <ButtonLink to="/stove/plan">Plan a load</ButtonLink>
-        </span>
+        loads.data && (
+          <span className="flex flex-wrap gap-2">
+            <AlarmButton />
+            <ButtonLink to="/stove/plan">Plan a load</ButtonLink>
+          </span>
+        )
       }
     >
       {broken && <Trouble error={broken.error} retry={() => void broken.refetch()} />}

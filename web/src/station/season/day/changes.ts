@@ -1,4 +1,4 @@
-import { laterFor, moveLoad, type SeasonPlan } from '@kelvit/core'
+import { laterFor, moveLoad, type PlanLoad, type SeasonPlan } from '@kelvit/core'
 import type { SeasonView } from '../../../household/season'
 import { showDay } from '../../../household/words'
 import { refusalOf } from '../words'
@@ -9,8 +9,8 @@ type Day = ReturnType<typeof useDay>
 /** What was changed of a day, as the household's plan would have it. */
 export interface DayChanges {
   readonly plan: SeasonPlan
-  /** Whether the plan changes at all, or only the kitchen's hours and hands. */
-  readonly moves: boolean
+  /** Loads of the plan that are elsewhere now; null for one that leaves it. */
+  readonly moves: readonly { readonly id: string; readonly to: PlanLoad | null }[]
   /** What follows for each thing that was changed. */
   readonly sentences: readonly string[]
   /** Why it cannot be kept; null when it can. */
@@ -57,7 +57,11 @@ export function changesOf(day: Day, { season: { model }, plan }: SeasonView): Da
         : `${upper(entry.words)} go to ${showDay(model.days[on]?.date ?? '')}.`,
     )
   }
-  return { plan: after, moves: after !== plan, sentences, refused }
+  const moves = plan.loads.flatMap(({ id }) => {
+    const to = after.loads.find((l) => l.id === id) ?? null
+    return id === undefined || plan.loads.includes(to as PlanLoad) ? [] : [{ id, to }]
+  })
+  return { plan: after, moves, sentences, refused }
 }
 
 /** A load that was put elsewhere for a day's sake stays as free as it was. */

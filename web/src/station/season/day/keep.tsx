@@ -1,17 +1,17 @@
+import { paths } from '@kelvit/contract'
 import { clockOf } from '@kelvit/core'
 import { useState } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
-import type { SeasonView } from '../../../household/season'
+import { storedLoad, type SeasonView } from '../../../household/season'
 import { useHousehold } from '../../../household/session'
 import { useClock } from '../../../household/words'
 import { useKitchenExceptions } from '../../../sync/queries'
-import { sentenceOf } from '../../../sync/request'
+import { request, sentenceOf } from '../../../sync/request'
 import { Button } from '../../../ui/button'
 import { useNotify } from '../../../ui/notice'
 import { Panel } from '../../../ui/panel'
 import { putOddDay } from '../odd-day'
-import { useSavePlan } from '../plan/use-save-plan'
-import { changesOf } from './changes'
+import { changesOf, type DayChanges } from './changes'
 import type { useDay } from './use-day'
 
 type Day = ReturnType<typeof useDay>
@@ -82,42 +82,62 @@ function useHandsWords({ changed, kitchen, expected }: Day): readonly string[] {
   ]
 }
 
-/** Writes the changes down: the day's hours and hands first, then its loads. */
-function useKeep(date: string, day: Day, view: SeasonView) {
+/**
+ * Writes the changes down, each by itself: the day's hours and hands first, then its loads.
+ * What is elsewhere in the plan is not touched, also where it cannot be canned as it stands.
+ */
+function useKeep(date: string, day: Day, { season: { model }, stored }: SeasonView) {
   const known = useKitchenExceptions().data ?? []
-  const { save } = useSavePlan()
   const client = useQueryClient()
   const notify = useNotify()
   const [keeping, setKeeping] = useState(false)
-  const keep = async ({ plan, moves }: ReturnType<typeof changesOf>): Promise<void> => {
-    setKeeping(true)
-    try {
-      const { kitchen, changed } = day
-      let alsoBack: (() => void) | undefined
-      if (changed?.hours || changed?.hands) {
-        const takeBack = await putOddDay(known, {
+  const readAgain = async (): Promise<void> => {
+    for (const list of ['kitchen-exceptions', 'season-loads'])
+      await client.invalidateQueries({ queryKey: [list] })
+  }
+  const orSay = (done: Promise<void>): Promise<void> =>
+    done
+      .catch((error: unknown) => notify.trouble(sentenceOf(error)))
+      .finally(() => void readAgain())
+  const write = async ({ moves }: DayChanges, back: (() => Promise<unknown>)[]): Promise<void> => {
+    const { kitchen, changed } = day
+    if (changed?.hours || changed?.hands)
+      back.push(
+        await putOddDay(known, {
           onDate: date,
           opens: clockOf(day.opensAt),
           closes: clockOf(kitchen.closes % (24 * 60)),
           people: kitchen.people.length,
           who: kitchen.people.map((p) => p.name),
-        })
-        const readAgain = () => client.invalidateQueries({ queryKey: ['kitchen-exceptions'] })
-        alsoBack = () =>
-          void takeBack()
-            .then(readAgain)
-            .catch((error) => notify.trouble(sentenceOf(error)))
-        await readAgain()
-      }
-      const { model } = view.season
-      if (!moves) notify.done('Day changed.', alsoBack)
-      else if (!(await save(model, plan, view.stored, 'Day changed.', alsoBack))) return
-      day.forget()
-    } catch (error) {
-      notify.trouble(sentenceOf(error))
-    } finally {
-      setKeeping(false)
+        }),
+      )
+    for (const { id, to } of moves) {
+      const was = stored.find((l) => l.id === id)
+      if (!was) continue
+      const path = `${paths.seasonLoads}/${id}`
+      if (to) {
+        const { id: _same, ...place } = storedLoad(model, to, id)
+        await request('PATCH', path, { ...place, version: was.version })
+      } else await request('DELETE', path)
+      const version = to ? was.version + 1 : null
+      back.push(() =>
+        request('POST', `${paths.changes}/undo`, { table: 'season_loads', id, version }),
+      )
     }
+  }
+  const keep = async (changes: DayChanges): Promise<void> => {
+    setKeeping(true)
+    const back: (() => Promise<unknown>)[] = []
+    const takeBack = async (): Promise<void> => {
+      for (const one of back.toReversed()) await one()
+    }
+    await orSay(
+      write(changes, back).then(() => {
+        notify.done('Day changed.', () => void orSay(takeBack()))
+        day.forget()
+      }),
+    )
+    setKeeping(false)
   }
   return { keep, keeping }
 }

@@ -131,7 +131,7 @@ function OnCanner({
     <label className="order-last ml-9 flex min-h-9 basis-full items-center gap-2 text-[15px]">
       Canner
       <select
-        className="min-h-9 rounded-md border border-rim bg-panel px-2"
+        className="min-h-9 rounded-md border border-rim bg-crock px-2"
         value={entry.canner.id}
         onChange={(e) => day.putOn(entry.id, e.target.value)}
       >

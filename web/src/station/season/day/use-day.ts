@@ -9,7 +9,7 @@ import {
   type DayPerson,
   type KitchenStretch,
 } from '@kelvit/core'
-import { useMemo } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { useSearchParams } from 'react-router'
 import type { SeasonView } from '../../../household/season'
 import { useHousehold } from '../../../household/session'
@@ -89,25 +89,25 @@ function useTrial(view: SeasonView) {
   const skip = setOf(search.get('skip'))
   const pints = setOf(search.get('pints'))
   const on = pairsOf(search.get('on'))
-  const change = (values: Readonly<Record<string, string | null>>): void =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before)
-        for (const [name, value] of Object.entries(values))
-          if (value === null || value === '') next.delete(name)
-          else next.set(name, value)
-        return next
-      },
-      { replace: true },
-    )
+  // Two presses may come before the address has followed the first.
+  const latest = useRef(search)
+  useEffect(() => void (latest.current = search), [search])
+  const change = (values: Readonly<Record<string, string | null>>): void => {
+    const next = new URLSearchParams(latest.current)
+    for (const [name, value] of Object.entries(values))
+      if (value === null || value === '') next.delete(name)
+      else next.set(name, value)
+    latest.current = next
+    setSearch(next, { replace: true })
+  }
   const toggle = (name: 'skip' | 'pints', id: string): void => {
-    const now = new Set(name === 'skip' ? skip : pints)
+    const now = new Set(setOf(latest.current.get(name)))
     if (!now.delete(id)) now.add(id)
     change({ [name]: [...now].join() })
   }
   const putOn = (id: string, cannerId: string): void => {
     const stored = view.stored.find((l) => l.id === id)?.cannerId
-    const next = new Map(on).set(id, cannerId)
+    const next = new Map(pairsOf(latest.current.get('on'))).set(id, cannerId)
     if (cannerId === stored) next.delete(id)
     change({ on: [...next].map((pair) => pair.join('~')).join() })
   }

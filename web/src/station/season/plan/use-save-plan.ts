@@ -47,8 +47,6 @@ export function useSavePlan() {
     plan: SeasonPlan,
     stored: readonly SeasonLoad[],
     words = 'Plan saved.',
-    /** Takes back what was written before it for the same reason. */
-    alsoBack?: () => void,
   ): Promise<boolean> => {
     setSaving(true)
     try {
@@ -58,11 +56,7 @@ export function useSavePlan() {
       })
       client.setQueryData(['season-loads'], after)
       const written = writtenBy(stored, after)
-      const back = (): void => {
-        if (written) takeBack(written)
-        alsoBack?.()
-      }
-      notify.done(words, written || alsoBack ? back : undefined)
+      notify.done(words, written && (() => takeBack(written)))
       return true
     } catch (error) {
       notify.trouble(sentenceOf(error))
