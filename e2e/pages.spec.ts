@@ -28,6 +28,25 @@ const PAGES = [
   '/practice',
   '/household',
 ]
+/** Nothing that can be pressed here moves away under the finger while the page fills. */
+const STILL: readonly string[] = ['/', '/needs', '/harvest', '/season', '/stove', '/pantry']
+const MOST_SHIFT = 0.02
+/** What comes late has come by then, ms. */
+const LATE_MS = 800
+
+/** Adds up how far what is drawn moved by itself, as browsers measure it. */
+const watchShifts = (): void => {
+  const page = window as unknown as { shifted: number }
+  page.shifted = 0
+  new PerformanceObserver((list) => {
+    for (const e of list.getEntries() as (PerformanceEntry & {
+      value: number
+      hadRecentInput: boolean
+    })[])
+      if (!e.hadRecentInput) page.shifted += e.value
+  }).observe({ type: 'layout-shift', buffered: true })
+}
+
 const HALF = Math.ceil(PAGES.length / 2)
 const PHONE = { width: 390, height: 844 }
 const DESK = { width: 1280, height: 800 }
@@ -41,11 +60,17 @@ for (const [name, paths] of [
 ] as const)
   test(`every page is sound on a desk and a phone, light and dark: ${name}`, async ({ page }) => {
     await enterDemo(page)
+    await page.addInitScript(watchShifts)
     for (const path of paths) {
       await page.emulateMedia({ colorScheme: 'light' })
       await page.goto(path)
       await expect(page.locator('main h1')).toBeAttached()
       await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0)
+      if (STILL.includes(path)) {
+        await page.waitForTimeout(LATE_MS)
+        const moved = await page.evaluate(() => (window as unknown as { shifted: number }).shifted)
+        expect(moved, `${path} moves while it fills`).toBeLessThanOrEqual(MOST_SHIFT)
+      }
       for (const size of [DESK, PHONE]) {
         await page.setViewportSize(size)
         await page.emulateMedia({ colorScheme: 'light' })

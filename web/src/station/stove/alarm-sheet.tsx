@@ -7,6 +7,8 @@ import { Button } from '../../ui/button'
 import { ChoiceField } from '../../ui/field'
 import { Sheet } from '../../ui/sheet'
 
+const MUTE = 'Sound: tap once'
+
 /** How this device makes itself heard at the stove; with a test of each. */
 export function AlarmButton() {
   const [open, setOpen] = useState(false)
@@ -15,7 +17,15 @@ export function AlarmButton() {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        {volume === 0 ? 'Sound is off' : mute ? 'Sound: tap once' : 'Sound'}
+        {/* As wide as it may get: the touch that unmutes it must not move what is touched. */}
+        <span className="grid">
+          <span className="col-start-1 row-start-1">
+            {volume === 0 ? 'Sound is off' : mute ? MUTE : 'Sound'}
+          </span>
+          <span aria-hidden className="invisible col-start-1 row-start-1">
+            {MUTE}
+          </span>
+        </span>
       </Button>
       {open && <AlarmSheet close={() => setOpen(false)} />}
     </>

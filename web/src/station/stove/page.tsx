@@ -14,12 +14,11 @@ import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
-import { useAlarmSettings } from '../../alarm/settings'
-import { useMute } from '../../alarm/use-alarm'
 import { AlarmButton } from './alarm-sheet'
 import { LoadPanel, SmallLoadPanel } from '../../load/load-panel'
 import { loadContents } from '@kelvit/core'
 import { viewLoad } from '../../load/load-view'
+import { Mute } from './mute'
 import { Standing } from './standing'
 import { useStill } from './still'
 
@@ -141,18 +140,6 @@ function OnTheStove({
         </div>
       )}
     </>
-  )
-}
-
-/** A browser sounds for nobody who has not touched the page: said while something runs. */
-function Mute() {
-  const mute = useMute()
-  const { volume } = useAlarmSettings()
-  if (!mute || volume === 0) return null
-  return (
-    <p role="status" className="no-print mb-3 font-semibold">
-      Tap once to turn the alarm on.
-    </p>
   )
 }
 

@@ -28,16 +28,24 @@ interface AnswerProps {
   readonly light: (loadId: string | null) => void
 }
 
+/** How high the drawn day will be: what stands above and below its lanes, and each lane, rem. */
+const BARE_REM = 6.6
+const LANE_REM = 2.9
+
 /** The finish in large type and the lanes; or why it does not fit, and what would make it. */
 export function DayAnswer({ day, sheet, stale, now, lit, light }: AnswerProps) {
   const clock = useClock()
   const { clockHours } = useHousehold().household.settings
-  if (!sheet)
+  if (!sheet) {
+    const lanes = new Set(day.entries.map((e) => e.canner.id)).size + day.kitchen.people.length
     return (
       <Panel className="mb-5">
-        <Skeleton rows={1} />
+        <div style={{ minHeight: `${BARE_REM + lanes * LANE_REM}rem` }}>
+          <Skeleton rows={1} />
+        </div>
       </Panel>
     )
+  }
   if (sheet.outcome === 'does-not-fit') return <DoesNotFit day={day} sheet={sheet} />
   return (
     <Panel rim="running" className="mb-5" label="The day">
