@@ -20,6 +20,7 @@ import { ribbonDays, ribbonLoads, ribbonLots } from '../src/station/season/plan/
 import { askWords, costWords, moveWords, refusalOf } from '../src/station/season/words'
 import { usualPeople } from '../src/day/kitchen'
 import { changesOf } from '../src/station/season/day/changes'
+import { usualHands } from '../src/station/season/odd-day'
 import { pairOf } from '../src/station/season/what-if/pair'
 import { canner, household, load, lot, TODAY } from './kit'
 
@@ -121,6 +122,18 @@ describe('who is in the kitchen', () => {
   })
   test('hands that have another name are somebody’s all the same', () =>
     expect(names(2, ['Wren', 'Aunt'])).toEqual(['Wren', 'a helper']))
+})
+
+describe('a day with hours of its own', () => {
+  const at = (weekday: number, people: number, opens: string | null = '17:00') => ({
+    ...{ weekday, opens, closes: opens && '21:00', people },
+  })
+  test('has as many hands as its weekday, else as a day on which there is canning, else one', () => {
+    // 2026-08-15 is a Saturday.
+    expect(usualHands([at(5, 1), at(6, 3)], '2026-08-15')).toBe(3)
+    expect(usualHands([at(5, 2), at(6, 0, null)], '2026-08-15')).toBe(2)
+    expect(usualHands([], '2026-08-15')).toBe(1)
+  })
 })
 
 describe('a season over another', () => {

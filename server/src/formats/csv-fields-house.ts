@@ -54,7 +54,7 @@ export const HOUSE_FIELDS: Readonly<Record<'needs' | 'supplies' | 'gear', Sheet>
         name: 'put_up_all',
         required: false,
         heads: ['put up everything', 'all'],
-        help: 'Yes to can all that comes in, also more than you eat. Empty means no.',
+        help: 'Write yes if you can all that comes in, even more than you eat. Leave it empty for no.',
         read: (cell) =>
           /^(yes|y|no|n)$/i.test(cell)
             ? { value: /^y/i.test(cell) }

@@ -1,3 +1,4 @@
+import { weekdayOf, type KitchenHours } from '@kelvit/core'
 import { paths, type KitchenExceptionRow, type UndoWish } from '@kelvit/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { request } from '../../sync/request'
@@ -27,4 +28,10 @@ export async function putOddDay(
     await takeBack({ id, version })
     if (old) await takeBack({ id: old.id, version: null })
   }
+}
+
+/** How many there are on a day that gets hours of its own: as on its weekday, else as on the days with canning. */
+export function usualHands(hours: readonly KitchenHours[], date: string): number {
+  const busy = hours.filter((h) => h.people > 0 && h.opens !== null)
+  return (busy.find((h) => h.weekday === weekdayOf(date)) ?? busy[0])?.people ?? 1
 }

@@ -5,6 +5,7 @@ import { paths, type KitchenExceptionRow } from '@kelvit/contract'
 import { Controller, useForm } from 'react-hook-form'
 import { v7 as uuidv7 } from 'uuid'
 import { useSave } from '../../../sync/changes'
+import { useKitchenHours } from '../../../sync/queries'
 import { sentenceOf } from '../../../sync/request'
 import { useToday } from '../../../household/session'
 import { useTakeBack } from '../../../household/take-back'
@@ -14,6 +15,7 @@ import { TextField } from '../../../ui/field'
 import { useNotify } from '../../../ui/notice'
 import { Panel } from '../../../ui/panel'
 import { Refusal } from '../../../ui/states'
+import { usualHands } from '../odd-day'
 import { Removable } from './removable'
 
 interface OddDaysProps {
@@ -53,7 +55,7 @@ export function OddDays({ rows, may }: OddDaysProps) {
           <Removable key={r.id} onRemove={may ? () => drop(r) : undefined}>
             <strong>{showDay(r.onDate)}</strong>{' '}
             {r.opens && r.closes
-              ? `${clock(minuteOf(r.opens))}–${clock(minuteOf(r.closes))}, ${plural(r.people, 'person', 'people')}`
+              ? `${clock(minuteOf(r.opens))}–${clock(minuteOf(r.closes))}, ${r.who?.join(' and ') || plural(r.people, 'person', 'people')}`
               : 'no canning'}
             {r.note && <span className="text-ink-soft"> · {r.note}</span>}
           </Removable>
@@ -77,13 +79,14 @@ function AddOddDay({
   })
   const { onDate, opens, closes } = watch()
   const wrong = taken.has(onDate) ? 'You’ve already added this day.' : undefined
+  const hours = useKitchenHours().data ?? []
   const half = (opens === '') !== (closes === '')
   const submit = handleSubmit((typed) => {
     const body = {
       ...typed,
       opens: typed.opens || null,
       closes: typed.closes || null,
-      people: typed.opens ? 2 : 0,
+      people: typed.opens ? usualHands(hours, typed.onDate) : 0,
     }
     save.mutate(
       { method: 'PUT', path: `${paths.kitchenExceptions}/${uuidv7()}`, body },
