@@ -1,7 +1,7 @@
 import type { Psi } from '@kelvit/core'
 import { LOAD_STAGES, type LoadStage } from '@kelvit/core/words'
 import Joi from 'joi'
-import { jarSchema, type Jar } from './pantry'
+import { jarSchema, jarWithTaker, type Jar, type JarWithTaker } from './pantry'
 import { paths } from './paths'
 import { route, rowRoutes } from './route'
 import { id, instant, line, listOf, oneOf, plainDate, said, shape, version } from './shape'
@@ -61,7 +61,7 @@ export interface RecalledLoad {
   /** Jars that are still in the house, opened ones among them. */
   readonly jars: readonly Jar[]
   /** Jars that are not: given away (to whom, as far as it was said), missing, eaten, discarded, processed again. */
-  readonly elsewhere: readonly (Jar & { readonly to: string })[]
+  readonly elsewhere: readonly JarWithTaker[]
 }
 
 /** A gauge test that was a slip, struck out; with the right one in its place, where there is one. */
@@ -119,7 +119,7 @@ export const gaugeRecallApi = {
           lookedInto: Joi.boolean(),
           stage: oneOf(LOAD_STAGES),
           jars: listOf(jarSchema),
-          elsewhere: listOf((jarSchema as Joi.ObjectSchema).keys({ to: said.required() })),
+          elsewhere: listOf(jarWithTaker),
         }),
       ),
     }),

@@ -19,7 +19,7 @@ import type { Process } from '@kelvit/core'
 import Joi from 'joi'
 import { processSchema } from './answers'
 import { newEvent, seenJar } from './load-events'
-import { jarSchema } from './pantry'
+import { jarWithTaker } from './pantry'
 import { paths } from './paths'
 import { pageOf, pageQuery, route } from './route'
 import {
@@ -237,9 +237,9 @@ export const loadApi = {
   jars: route({
     method: 'get',
     path: `${one}/jars`,
-    summary: 'Every jar that came of a load, whatever became of it',
+    summary: 'Every jar that came of a load, whatever became of it, and to whom it was given',
     least: 'viewer',
-    answer: listOf(jarSchema),
+    answer: listOf(jarWithTaker),
   }),
   plan: route({
     method: 'put',

@@ -99,6 +99,12 @@ export const jarSchema = shape<Jar>({
   version,
 })
 
+/** A jar with whom it was given to, as far as that was said; empty for all others. */
+export type JarWithTaker = Jar & { readonly to: string }
+export const jarWithTaker = (jarSchema as Joi.ObjectSchema<JarWithTaker>).keys({
+  to: said.required(),
+})
+
 /** What became of a jar. */
 export interface JarFate {
   readonly state: JarState

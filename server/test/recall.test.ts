@@ -380,6 +380,12 @@ describe('what a recall looks at', () => {
       ['given', 'Rowan next door'],
       ['missing', ''],
     ])
+    // The load's own record says so too: it may be held for another reason than its dial.
+    const own = (await s.who.send('GET', `/api/loads/${s.loadId}/jars`)).body
+    expect(own.filter((j: any) => j.to !== '').map((j: any) => [j.state, j.to])).toEqual([
+      ['given', 'Rowan next door'],
+      ['given', 'Rowan next door'],
+    ])
   })
   test('a load on the towel, and one whose dial nobody tested', async () => {
     const s = await planned(kit, DIAL)

@@ -91,6 +91,27 @@ describe('the record', () => {
       '/api/loads/d1/record.pdf',
     )
   })
+  test('of a held load says at once who has jars of it, with a sentence to send, and what is open or eaten', () => {
+    const gone = [
+      { ...jar({ loadId: 'd1', id: 'a', code: 'ABCD-1', state: 'given' }), to: 'the Sedges' },
+      { ...jar({ loadId: 'd1', id: 'b', code: 'ABCD-2', state: 'given' }), to: '' },
+      { ...jar({ loadId: 'd1', id: 'c', code: 'ABCD-3', state: 'opened' }), to: '' },
+      { ...jar({ loadId: 'd1', id: 'd', code: 'ABCD-4', state: 'eaten' }), to: '' },
+    ]
+    open(told(row(95, 'opened-early')), gone)
+    const abroad = within(screen.getByRole('region', { name: 'Jars out of the house' }))
+    expect(abroad.getByText('Call these people today')).toBeTruthy()
+    expect(abroad.getByText('given away to the Sedges')).toBeTruthy()
+    expect(abroad.getByText('given away, nobody recorded to whom')).toBeTruthy()
+    expect(abroad.getByText(/Please don’t eat the .* I gave you \(ABCD-1, ABCD-2\)/)).toBeTruthy()
+    expect(screen.getByText('opened, in the fridge: throw it out')).toBeTruthy()
+    expect(screen.getByText(/1 jar was eaten\. At any sign of illness/)).toBeTruthy()
+    // Of a load that is as tested nothing of it is said.
+    cleanup()
+    open(told(), gone)
+    expect(screen.queryByRole('region', { name: 'Jars out of the house' })).toBeNull()
+    expect(screen.queryByText(/At any sign of illness/)).toBeNull()
+  })
   test('says when something was told later than it happened, and what was taken back', () => {
     const late = row(1000, 'lid-not-locked', {
       happenedAt: new Date(START + 50 * MIN).toISOString(),

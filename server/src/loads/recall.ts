@@ -34,7 +34,7 @@ import type { Deps } from '../http/deps'
 import { notFound } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
 import { factsByLoad, type LoadRow } from '../store/loads'
-import { readRecalledJars } from '../store/jars'
+import { readJarsOf } from '../store/jars'
 import {
   asFacts,
   sayToMany,
@@ -315,7 +315,7 @@ export async function readRecall(tx: Tx, actor: Actor, testId: string): Promise<
     for await (const known of knownLoads(tx, actor, household, tests, test.cannerId))
       if (known.causes.some((c) => c.testId === testId)) found.push(known)
   }
-  const jarsOf = await readRecalledJars(
+  const jarsOf = await readJarsOf(
     tx,
     found.map((k) => k.load.id),
   )

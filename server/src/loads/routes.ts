@@ -2,7 +2,7 @@ import { gaugeRecallApi, loadApi } from '@kelvit/contract/routes'
 import type Router from '@koa/router'
 import { asc, eq } from 'drizzle-orm'
 import { canners, jars, loads } from '../db/schema'
-import { toWires } from '../db/wire'
+import { toWire } from '../db/wire'
 import { beside } from '../heavy/beside'
 import type { Deps } from '../http/deps'
 import { conflict, notFound } from '../http/problem'
@@ -15,6 +15,7 @@ import { strikeTest } from './strike'
 import { readRecall } from './recall'
 import { printRecord } from '../formats/record'
 import { asEvent, listLoads, lockLoad, pastLoads, readEvents, readLoad } from '../store/loads'
+import { readJarsOf } from '../store/jars'
 import { deleteRow } from '../store/rows'
 
 export function loadRoutes(router: Router, deps: Deps): void {
@@ -27,9 +28,10 @@ export function loadRoutes(router: Router, deps: Deps): void {
   serve(router, loadApi.jars, async ({ actor, ctx }) => {
     const id = readId(ctx)
     return deps.db.inHousehold(actor, async (tx) =>
-      (await tx.select().from(jars).where(eq(jars.loadId, id)).orderBy(asc(jars.code))).map(
-        toWires(jars),
-      ),
+      ((await readJarsOf(tx, [id])).get(id) ?? []).map((j) => ({
+        ...toWire(jars, j),
+        to: j.takenTo,
+      })),
     )
   })
   serve(router, loadApi.load, async ({ actor, ctx }) => {

@@ -16,7 +16,7 @@ export const toDecide = (jar: JarRow): JarToDecide => ({
 })
 
 /** Every jar of some loads, those given away with whom they were given to as far as it was said, by load. */
-export async function readRecalledJars(
+export async function readJarsOf(
   tx: Tx,
   loadIds: readonly string[],
 ): Promise<ReadonlyMap<string, readonly (JarRow & { readonly takenTo: string })[]>> {

@@ -1,4 +1,4 @@
-import { paths, type LoadWithEvents, type Lot, type Jar } from '@kelvit/contract'
+import { paths, type LoadWithEvents, type Lot, type Jar, type JarWithTaker } from '@kelvit/contract'
 import { useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { useLoads, useLots, useJars } from './queries'
 import { ProblemFault, request } from './request'
@@ -61,5 +61,5 @@ export function useJarOfCode(said: string) {
 export const useJarsOfLoad = (id: string) =>
   useQuery({
     queryKey: ['load', id, 'jars'],
-    queryFn: async () => (await orNull<readonly Jar[]>(`${paths.loads}/${id}/jars`)) ?? [],
+    queryFn: async () => (await orNull<readonly JarWithTaker[]>(`${paths.loads}/${id}/jars`)) ?? [],
   })

@@ -1,14 +1,13 @@
-import { paths, type GaugeRecall, type Jar, type RecalledLoad } from '@kelvit/contract'
+import { paths, type GaugeRecall, type RecalledLoad } from '@kelvit/contract'
 import { dateAt, dialWords, recallWords, type LoadStage, saidFood } from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 import { useCanners } from '../../sync/queries'
 import { request } from '../../sync/request'
+import { Abroad, Eaten, isAbroad, JarLine } from '../../load/abroad'
 import { Button, ButtonLink } from '../../ui/button'
-import { useNotify } from '../../ui/notice'
 import { Page as Sheet } from '../../ui/page'
 import { Caution, Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
@@ -83,79 +82,11 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
           aside in the pantry.
         </Caution>
       </Panel>
-      {out.length > 0 && <Abroad jars={out} />}
+      {out.length > 0 && <Abroad jars={out} why="My canner’s gauge read wrong." />}
       {loads.map((load) => (
         <OneLoad key={load.loadId} load={load} today={today} />
       ))}
     </div>
-  )
-}
-
-type Elsewhere = RecalledLoad['elsewhere'][number]
-
-const isAbroad = (jar: Elsewhere): boolean => jar.state === 'given' || jar.state === 'missing'
-
-/** Jars out of the house come first: whoever has them does not know. */
-function Abroad({ jars }: { readonly jars: readonly Elsewhere[] }) {
-  const given = jars.filter((j) => j.state === 'given')
-  const missing = jars.filter((j) => j.state === 'missing')
-  const foods = [...new Set(given.map((j) => saidFood(j.foodId)))].join(' and ')
-  const say = `Please don’t eat the ${foods} I gave you (${given.map((j) => j.code).join(', ')}). My canner’s gauge read wrong. Throw the jars out unopened, or bring them back.`
-  return (
-    <Panel rim="stop" label="Jars out of the house">
-      <h2 className="mb-2">{given.length > 0 ? 'Call these people today' : 'Find these jars'}</h2>
-      <ul className="flex flex-col gap-1">
-        {given.map((j) => (
-          <JarLine key={j.id} jar={j}>
-            given away{j.to ? ` to ${j.to}` : ', nobody recorded to whom'}
-          </JarLine>
-        ))}
-        {missing.map((j) => (
-          <JarLine key={j.id} jar={j}>
-            missing since the last count
-          </JarLine>
-        ))}
-      </ul>
-      {given.length > 0 && <Sentence text={say} />}
-    </Panel>
-  )
-}
-
-/** A sentence to send, ready to copy. */
-function Sentence({ text }: { readonly text: string }) {
-  const notify = useNotify()
-  return (
-    <div className="mt-3 border-t border-rim pt-3">
-      <p className="mb-2 italic">“{text}”</p>
-      <Button
-        size="small"
-        onClick={() => {
-          // Over plain http a browser has no clipboard at all.
-          const copied =
-            'clipboard' in navigator
-              ? navigator.clipboard.writeText(text)
-              : Promise.reject(new Error('no clipboard'))
-          void copied.then(
-            () => notify.done('Message copied.'),
-            () => notify.trouble('We can’t copy in this browser. Select the message and copy it.'),
-          )
-        }}
-      >
-        Copy message
-      </Button>
-    </div>
-  )
-}
-
-function JarLine({ jar, children }: { readonly jar: Jar; readonly children: ReactNode }) {
-  return (
-    <li>
-      <span aria-hidden>☐ </span>
-      <Link to={`/pantry/jar/${jar.id}`} className="font-mono text-kettle underline">
-        {jar.code}
-      </Link>{' '}
-      {saidFood(jar.foodId)}, <strong>{children}</strong>
-    </li>
   )
 }
 
@@ -210,13 +141,7 @@ function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today:
           <li className="text-ink-soft">None of its jars is in the house.</li>
         )}
       </ul>
-      {eaten.length > 0 && (
-        <p className="mt-2 text-[15px]">
-          {plural(eaten.length, 'jar')} {eaten.length === 1 ? 'was' : 'were'} eaten. At any sign of
-          illness (blurred vision, trouble swallowing, weakness) see a doctor at once and say
-          “home-canned food”.
-        </p>
-      )}
+      <Eaten jars={eaten.length} />
       {gone.length > 0 && (
         <p className="mt-2 text-[15px] text-ink-soft">
           {plural(gone.length, 'jar')} {gone.length === 1 ? 'was' : 'were'} discarded or processed

@@ -78,13 +78,17 @@ function Another({ house }: { readonly house: HouseAddress }) {
   )
 }
 
-/** Devices on which somebody is signed in: named, called or not, signed out. */
-function SignedInDevices() {
-  const devices = useQuery({
+/** Devices on which somebody is signed in. */
+export const useDevices = () =>
+  useQuery({
     queryKey: ['devices'],
     queryFn: () => request<readonly Device[]>('GET', paths.devices),
     staleTime: 0,
   })
+
+/** They are named, called or not, and signed out. */
+function SignedInDevices() {
+  const devices = useDevices()
   if (devices.isError) return <Trouble error={devices.error} retry={() => void devices.refetch()} />
   return (
     <ul>

@@ -1,5 +1,6 @@
 import { paths, type Member } from '@kelvit/contract'
 import { useQuery } from '@tanstack/react-query'
+import { Monitor, Smartphone } from 'lucide-react'
 import { useState } from 'react'
 import { useSave } from '../../sync/changes'
 import { membersQuery } from '../../sync/queries'
@@ -9,6 +10,7 @@ import { Button } from '../../ui/button'
 import { useNotify } from '../../ui/notice'
 import { Panel } from '../../ui/panel'
 import { Trouble } from '../../ui/states'
+import { useDevices } from './devices'
 import { Invite, OpenInvitations } from './invitations'
 import { ROLES } from './roles'
 
@@ -20,7 +22,7 @@ export function Members() {
     <Panel label="Members">
       <h2 className="mb-4">Members</h2>
       {members.isError && <Trouble error={members.error} retry={() => void members.refetch()} />}
-      <ul>
+      <ul className="grid gap-3 sm:grid-cols-2">
         {members.data?.map((m) => (
           <Row key={m.id} member={m} />
         ))}
@@ -28,6 +30,44 @@ export function Members() {
       {may('keeper') && <Invite />}
       {may('keeper') && <OpenInvitations />}
     </Panel>
+  )
+}
+
+/** Inks that a dark letter can be read on, in both schemes. */
+const FACES = ['#a7b678', '#db8430', '#8fb48f', '#d8ae38', '#c8ac78', '#d08a5c']
+const faceOf = (name: string): string =>
+  FACES[[...name].reduce((n, c) => n + (c.codePointAt(0) ?? 0), 0) % FACES.length] ?? '#c8ac78'
+
+/** A person as a round mark with a letter. */
+const Face = ({ name }: { readonly name: string }) => (
+  <span
+    aria-hidden
+    className="grid size-11 shrink-0 place-items-center rounded-full font-head text-xl font-semibold text-[#1b2a30]"
+    style={{ background: faceOf(name) }}
+  >
+    {name.charAt(0).toUpperCase()}
+  </span>
+)
+
+/** On which devices somebody is signed in. */
+function Their({ name }: { readonly name: string }) {
+  const theirs = useDevices().data?.filter((d) => d.of === name) ?? []
+  if (theirs.length === 0) return null
+  return (
+    <p className="flex flex-wrap gap-1.5 text-sm">
+      {theirs.map((d) => {
+        const Icon = /phone|tablet/i.test(d.name) ? Smartphone : Monitor
+        return (
+          <span
+            key={d.id}
+            className="inline-flex items-center gap-1.5 rounded-full border border-rim px-2.5 py-0.5"
+          >
+            <Icon size={14} aria-hidden />
+            {d.name}
+          </span>
+        )
+      })}
+    </p>
   )
 }
 
@@ -50,20 +90,26 @@ function Row({ member: m }: { readonly member: Member }) {
       },
     )
   return (
-    <li className="flex min-h-14 flex-wrap items-center justify-between gap-3 border-t border-rim py-1.5 first:border-0">
-      <span>
-        <strong>{m.name}</strong> {m.id === me.id && <span className="text-ink-soft">(you)</span>}
-        {m.signInName !== null && (
-          <span className="block text-[15px] text-ink-soft">signs in as {m.signInName}</span>
-        )}
+    <li className="flex flex-col gap-2.5 rounded-md border border-rim p-3">
+      <span className="flex items-center gap-3">
+        <Face name={m.name} />
+        <span className="min-w-0 leading-snug">
+          <strong>{m.name}</strong> {m.id === me.id && <span className="text-ink-soft">(you)</span>}
+          {m.signInName !== null && (
+            <span className="block text-[15px] break-words text-ink-soft">
+              signs in as {m.signInName}
+            </span>
+          )}
+        </span>
       </span>
+      <Their name={m.name} />
       {may('keeper') ? (
-        <span className="flex flex-wrap items-center gap-2">
+        <span className="mt-auto flex flex-wrap items-center gap-2">
           <select
             aria-label={`Role of ${m.name}`}
             value={m.role}
             onChange={(e) => change(e.target.value)}
-            className="min-h-11 rounded-md border border-rim bg-crock px-2"
+            className="min-h-11 min-w-0 flex-1 rounded-md border border-rim bg-crock px-2"
           >
             {ROLES.map(([role, text]) => (
               <option key={role} value={role}>

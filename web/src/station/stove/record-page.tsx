@@ -1,9 +1,10 @@
-import { paths, type Jar, type LoadWithEvents } from '@kelvit/contract'
+import { paths, type Jar, type JarWithTaker, type LoadWithEvents } from '@kelvit/contract'
 import {
   gaugeScale,
   asEvents,
   dateAt,
   holdBand,
+  holdOf,
   pressureOn,
   psi,
   nameAfter,
@@ -23,6 +24,7 @@ import { Button, ButtonLink } from '../../ui/button'
 import { Page as Sheet } from '../../ui/page'
 import { Panel } from '../../ui/panel'
 import { Empty, Skeleton, Trouble } from '../../ui/states'
+import { Abroad, Eaten, isAbroad, JarLine } from '../../load/abroad'
 import { Happened } from '../../load/happened'
 import { viewLoad, type LoadView } from '../../load/load-view'
 import { STAGE_WORDS } from '../../load/sentences'
@@ -74,7 +76,13 @@ function RecordActions({ load }: { readonly load: LoadWithEvents }) {
   )
 }
 
-function Record({ view, jars }: { readonly view: LoadView; readonly jars: readonly Jar[] }) {
+function Record({
+  view,
+  jars,
+}: {
+  readonly view: LoadView
+  readonly jars: readonly JarWithTaker[]
+}) {
   const { household } = useHousehold()
   const { time } = useTimes()
   const { load, state, canner } = view
@@ -84,6 +92,7 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div className="flex flex-col gap-5">
         <Verdict view={view} always />
+        <GoneAlready view={view} jars={jars} />
         <Panel label="Pressure over time">
           <h2 className="mb-1">{canner?.name ?? 'Canner'}</h2>
           <p className="mb-3 text-ink-soft">
@@ -114,6 +123,36 @@ function Record({ view, jars }: { readonly view: LoadView; readonly jars: readon
         </div>
       </Panel>
     </div>
+  )
+}
+
+/** A load is held after some of its jars left the shelf: who has them, what is open, what was eaten. */
+function GoneAlready({
+  view: { load, state },
+  jars,
+}: {
+  readonly view: LoadView
+  readonly jars: readonly JarWithTaker[]
+}) {
+  if (holdOf(load.setup, state) === null) return null
+  const abroad = jars.filter(isAbroad)
+  const opened = jars.filter((j) => j.state === 'opened')
+  return (
+    <>
+      {abroad.length > 0 && <Abroad jars={abroad} why="I’m not sure they were canned safely." />}
+      {opened.length > 0 && (
+        <Panel rim="stop" label="Opened jars of this load">
+          <ul>
+            {opened.map((j) => (
+              <JarLine key={j.id} jar={j}>
+                opened, in the fridge: throw it out
+              </JarLine>
+            ))}
+          </ul>
+        </Panel>
+      )}
+      <Eaten jars={jars.filter((j) => j.state === 'eaten').length} />
+    </>
   )
 }
 
