@@ -93,7 +93,7 @@ test('a canning day: the sheet follows what is changed, is printed, and its load
   const changed = page.getByRole('region', { name: 'What you changed' })
   const loadsThen = await (await page.request.get('/api/season-loads')).json()
   await expect(changed.getByText('Alder isn’t there.')).toBeVisible()
-  await expect(changed.getByText(/go to \w{3} \d+ Aug\.|No later day takes/)).toBeVisible()
+  await expect(changed.getByText(/go to \w{3} \d+ Aug\.|No later day has room for/)).toBeVisible()
   await looksRight(page)
   await changed.getByRole('button', { name: 'Keep for everybody' }).click()
   await expect(page.getByText('Day changed.', { exact: true })).toBeVisible()

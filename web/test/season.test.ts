@@ -98,7 +98,9 @@ describe('what was changed of a day', () => {
     const { plan, moves, sentences } = changesOf(day({ skip: new Set(['s1']) }), alone)
     expect(plan.loads).toEqual([])
     expect(moves).toEqual([{ id: 's1', to: null }])
-    expect(sentences[0]).toContain('No later day takes 7 quarts of snap beans before they spoil.')
+    expect(sentences[0]).toContain(
+      'No later day has room for 7 quarts of snap beans before they spoil.',
+    )
   })
   test('a load of the stove is not touched', () => {
     const atStove = { ...entry, id: 'd1' }

@@ -59,8 +59,8 @@ function Lessons({ choose }: { readonly choose: (lesson: Lesson) => void }) {
   return (
     <>
       <p className="mb-4 max-w-prose leading-relaxed text-ink-soft">
-        The line is the needle over the evening. Behind it in grey: seven quarts with nothing wrong.
-        The dashed line is what the needle has to show.
+        The line is the needle over the evening. The grey shape behind it is seven quarts with
+        nothing wrong. The dashed line is what the needle has to show.
       </p>
       <ol className="relative flex flex-col gap-3 before:absolute before:inset-y-6 before:left-[1.32rem] before:w-0.5 before:bg-rim">
         {LESSONS.map((l, i) => (

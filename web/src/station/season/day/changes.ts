@@ -38,7 +38,7 @@ export function changesOf(day: Day, { season: { model }, plan }: SeasonView): Da
     const no = refusalOf(complaints.filter((c) => c.fault !== 'too-long'))
     if (no) refused ??= `${upper(words)} can’t go in ${model.canners[canner]?.name}: ${no}.`
     after = asPinned(moved, id, load.pinned)
-    sentences.push(`${upper(words)} go in ${model.canners[canner]?.name}.`)
+    sentences.push(`${upper(words)} go into ${model.canners[canner]?.name}.`)
   }
   for (const entry of day.all.filter((e) => day.skip.has(e.id))) {
     const load = mine(entry.id)
@@ -53,7 +53,7 @@ export function changesOf(day: Day, { season: { model }, plan }: SeasonView): Da
       : { loads: after.loads.filter((l) => l !== load) }
     sentences.push(
       on === undefined
-        ? `No later day takes ${entry.words} before they spoil. Eat, freeze or give them, or can them today after all.`
+        ? `No later day has room for ${entry.words} before they spoil. Eat, freeze or give them, or can them on this day after all.`
         : `${upper(entry.words)} go to ${showDay(model.days[on]?.date ?? '')}.`,
     )
   }

@@ -73,12 +73,8 @@ function useHandsWords({ changed, kitchen, expected }: Day): readonly string[] {
     ...(changed?.hours ? [`The kitchen is free until ${clock(kitchen.closes)}.`] : []),
     ...gone.map((n) => `${n} isn’t there.`),
     ...here.map((n) => `${n} helps.`),
-    ...(changed?.hands && part
-      ? ['From when until when somebody helps is for trying. Only who is there is kept.']
-      : []),
-    ...(changed?.pints
-      ? ['Pints are for trying. Start that load from here to can it in pints.']
-      : []),
+    ...(changed?.hands && part ? ['Kelvit keeps who is there, not from when until when.'] : []),
+    ...(changed?.pints ? ['Pints aren’t kept. Start that load from here to can it in pints.'] : []),
   ]
 }
 
