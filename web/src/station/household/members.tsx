@@ -109,7 +109,7 @@ function Row({ member: m }: { readonly member: Member }) {
             aria-label={`Role of ${m.name}`}
             value={m.role}
             onChange={(e) => change(e.target.value)}
-            className="min-h-11 min-w-0 flex-1 rounded-md border border-rim bg-crock px-2"
+            className="min-h-11 basis-full rounded-md border border-rim bg-crock px-2"
           >
             {ROLES.map(([role, text]) => (
               <option key={role} value={role}>
