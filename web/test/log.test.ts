@@ -126,6 +126,18 @@ describe('loads', () => {
     expect(again[0]!.events).toHaveLength(3)
     expect(mergeLoads([], [change('load_events', facts[0]!)])).toEqual([])
   })
+  test('a line that leaves out what a load was set up with leaves it as it is', () => {
+    const known = load({ id: 'd1', version: 3 })
+    const { events: _e, portions: _p, judgement: _j, ...own } = known
+    const {
+      setup: _s,
+      processes: _x,
+      plannedSetup: _q,
+      ...line
+    } = { ...own, version: 4, note: 'windy' }
+    const [after] = mergeLoads([known], [change('loads', line)])
+    expect(after).toEqual({ ...known, version: 4, note: 'windy' })
+  })
   test('a word about a load of last year, whose facts are not here, makes no load of it', () => {
     const lost = { ...event('late', 'seal-lost', 0), jarId: 'j1' }
     const { events: _e, portions: _p, judgement: _j, ...own } = load()

@@ -16,6 +16,9 @@ export interface LotYield {
   readonly quarts: number
 }
 
+/** Learning looks at the newest lots of a form, so many: what is older hardly weighs. */
+export const LOTS_LEARNED = 60
+
 /** A finished lot as learning weighs it. */
 export interface FinishedLot {
   readonly lb: number

@@ -5,7 +5,13 @@ export { poundsOfRow, wantedFor, type Wanted } from './wanted'
 export { wantedLine } from './wanted-line'
 export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'
 export { afterLook, canBy, looksFor, type LotLook } from './can-by'
-export { countedLots, yieldsByVariety, type VarietyYield, type LotYield } from './history'
+export {
+  countedLots,
+  LOTS_LEARNED,
+  yieldsByVariety,
+  type VarietyYield,
+  type LotYield,
+} from './history'
 export {
   beliefOf,
   estimateJars,

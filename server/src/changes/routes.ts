@@ -42,6 +42,14 @@ export function changeRoutes(router: Router, deps: Deps, undoables: readonly Und
   })
 }
 
+/** A line as it is told, written once for all who hear it here. */
+function textOf(change: Change): string {
+  const text = texts.get(change) ?? JSON.stringify(change)
+  texts.set(change, text)
+  return text
+}
+const texts = new WeakMap<Change, string>()
+
 /** Where a browser that lost its connection says that it was in the log. */
 function placeOf(ctx: Context): number | undefined {
   const said = ctx.get('last-event-id')
@@ -69,7 +77,7 @@ function follow(
   const tell = (change: Change): void => {
     if (change.seq <= told || ended) return
     told = change.seq
-    say(`id: ${change.seq}\nevent: change\ndata: ${JSON.stringify(change)}\n\n`)
+    say(`id: ${change.seq}\nevent: change\ndata: ${textOf(change)}\n\n`)
   }
   const catchUp = async (): Promise<void> => {
     const end = await seqOf(deps.db, actor)
@@ -89,9 +97,13 @@ function follow(
       more = forgotten || page.more
     }
   }
-  /** A database that is away is asked again with the next word or beat. */
+  /** The database was away as the log was read: it is asked again with the next word or beat. */
+  let behind = false
   const readOn = (): void => {
-    reading = reading.then(catchUp).catch(() => undefined)
+    reading = reading.then(catchUp).then(
+      () => void (behind = false),
+      () => void (behind = true),
+    )
   }
   const hear = (word: Word): void => {
     if (word.kind === 'clock') say('event: clock\ndata: {}\n\n')
@@ -105,6 +117,7 @@ function follow(
   const stop = deps.live.listen(actor.householdId, hear)
   const beat = setInterval(() => {
     say(': still here\n\n')
+    if (behind) readOn()
     // Word of a session's end can be lost with the connection that carries it.
     void stillOpen(deps, tokenHash).then((open) => open || end())
   }, HEARTBEAT_MS)

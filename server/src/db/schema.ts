@@ -34,9 +34,11 @@ import type {
   UnitSystem,
   Verdict,
 } from '@kelvit/core'
+import { sql } from 'drizzle-orm'
 import {
   bigint,
   boolean,
+  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -52,6 +54,9 @@ import {
   varchar,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
+
+/** Words cut up for PostgreSQL's full-text search. */
+const searchable = customType<{ data: string }>({ dataType: () => 'tsvector' })
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 
@@ -534,6 +539,10 @@ export const logbook = pgTable(
     minutes: doublePrecision('minutes'),
     foods: text('foods').array().notNull(),
     words: text('words').notNull(),
+    /** The words as PostgreSQL searches them. */
+    search: searchable('search').generatedAlwaysAs(
+      sql`to_tsvector('english', left(words, 200000))`,
+    ),
   },
   (t) => [
     key(t),
@@ -584,6 +593,7 @@ export const jars = pgTable(
     index('jars_household').on(t.householdId, t.state, t.foodId, t.jar),
     index('jars_state_at').on(t.householdId, t.stateAt),
     index('jars_best').on(t.householdId, t.bestBy),
+    index('jars_canned').on(t.householdId, t.cannedOn),
     index('jars_load').on(t.householdId, t.loadId),
     index('jars_lot').on(t.householdId, t.lotId),
     index('jars_recipe').on(t.householdId, t.recipeId),

@@ -273,6 +273,9 @@ export const toWires =
   (row: object): Wire<T> =>
     toWire(table, row)
 
+/** What a line of the log says of a load only where it changed: it is most of the row. */
+const LEFT_OUT: ReadonlySet<string> = new Set(['setup', 'plannedSetup', 'processes'])
+
 /**
  * A row of the log as it goes over the wire: the same public columns under the same names
  * as `toWire` gives. Null for a table that has none.
@@ -285,17 +288,21 @@ export function fromLog(
   const shownHere = Object.entries(PUBLIC).find(([name]) => name === table)?.[1]
   if (!shownHere) return null
   const columns = getTableColumns(shownHere.table as Table)
+  const unchanged = (c: string): boolean =>
+    table === 'loads' && LEFT_OUT.has(c) && !Object.hasOwn(row, columns[c]?.name ?? c)
   return Object.fromEntries(
-    shownHere.columns.map((c): [string, unknown] => {
-      const column = columns[c]
-      const value = column ? row[column.name] : null
-      return [
-        c,
-        column?.dataType === 'date' && typeof value === 'string'
-          ? new Date(value).toISOString()
-          : (value ?? null),
-      ]
-    }),
+    shownHere.columns
+      .filter((c) => !unchanged(c))
+      .map((c): [string, unknown] => {
+        const column = columns[c]
+        const value = column ? row[column.name] : null
+        return [
+          c,
+          column?.dataType === 'date' && typeof value === 'string'
+            ? new Date(value).toISOString()
+            : (value ?? null),
+        ]
+      }),
   )
 }
 

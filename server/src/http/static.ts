@@ -1,10 +1,10 @@
+import { send } from '@koa/send'
+import type { Context, Next } from 'koa'
 import { readFile, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Context, Next } from 'koa'
-import serve from 'koa-static'
 
 const WORKER_POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'"
-const YEAR_MS = 365 * 86_400_000
+const YEAR_S = 365 * 86_400
 
 /** Who opens a page, as the API would answer; undefined when nobody is signed in or it cannot be told at once. */
 export type WhoOpens = (ctx: Context) => Promise<unknown>
@@ -14,36 +14,38 @@ export type WhoOpens = (ctx: Context) => Promise<unknown>
  * signed in finds the session in it and need not ask first.
  */
 export function staticFiles(folder: string, whoOpens: WhoOpens) {
-  const files = serve(folder, {
-    index: false,
-    maxage: 0,
-    setHeaders: (res, path) => {
-      // Names under assets/ carry a hash of their content.
-      if (path.includes('/assets/'))
-        res.setHeader('cache-control', `public, max-age=${YEAR_MS / 1000}, immutable`)
-      else res.setHeader('cache-control', 'no-cache')
-      // Only the workers that plan and that read codes may compile WebAssembly; no page may.
-      if (/(season|scan)\.worker/.test(path))
-        res.setHeader('content-security-policy', WORKER_POLICY)
-    },
-  })
+  /** Sends a file, where there is one. */
+  const sendFile = async (ctx: Context, path: string): Promise<boolean> => {
+    try {
+      return (await send(ctx, path, { root: folder, setHeaders })) !== undefined
+    } catch (error) {
+      if ((error as { status?: number }).status !== 404) throw error
+      return false
+    }
+  }
   const firstPage = keptFile(join(folder, 'index.html'))
   return async (ctx: Context, next: Next): Promise<void> => {
     if (ctx.path.startsWith('/api/') || (ctx.method !== 'GET' && ctx.method !== 'HEAD'))
       return next()
-    await files(ctx, async () => {
-      if (ctx.path.startsWith('/assets/') || /\.\w+$/.test(ctx.path)) return
-      const session = isOpened(ctx) ? await whoOpens(ctx) : undefined
-      if (session !== undefined) {
-        ctx.set('cache-control', 'no-store')
-        ctx.type = 'html'
-        ctx.body = withSession(await firstPage(), session)
-        return
-      }
-      ctx.path = '/index.html'
-      await files(ctx, async () => undefined)
-    })
+    if (await sendFile(ctx, ctx.path)) return
+    if (ctx.path.startsWith('/assets/') || /\.\w+$/.test(ctx.path)) return
+    const session = isOpened(ctx) ? await whoOpens(ctx) : undefined
+    if (session === undefined) {
+      await sendFile(ctx, '/index.html')
+      return
+    }
+    ctx.set('cache-control', 'no-store')
+    ctx.type = 'html'
+    ctx.body = withSession(await firstPage(), session)
   }
+}
+
+function setHeaders(res: Context['res'], path: string): void {
+  // Names under assets/ carry a hash of their content.
+  const forEver = path.includes('/assets/')
+  res.setHeader('cache-control', forEver ? `public, max-age=${YEAR_S}, immutable` : 'no-cache')
+  // Only the workers that plan and that read codes may compile WebAssembly; no page may.
+  if (/(season|scan)\.worker/.test(path)) res.setHeader('content-security-policy', WORKER_POLICY)
 }
 
 /**

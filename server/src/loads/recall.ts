@@ -24,7 +24,7 @@ import {
   type StandingTest,
   type UnitSystem,
 } from '@kelvit/core'
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm'
 import { setImmediate } from 'node:timers/promises'
 import type { Tx } from '../db/pool'
 import { gaugeTests, jars, loads } from '../db/schema'
@@ -59,6 +59,20 @@ const AT_ONCE = 50
 const BEGAN =
   sql<Date | null>`(select min(e.at) from load_events e where e.household_id = loads.household_id and e.load_id = loads.id and e.kind = 'started')`.mapWith(
     loads.startsAt,
+  )
+
+/** Whether Kelvit told a load of a doubt before. */
+const TOLD = sql<boolean>`exists (select 1 from load_events e where e.household_id = loads.household_id and e.load_id = loads.id and e.kind in ${OWN})`
+
+/** The household's plain date on which a load was started, or was to be. */
+const ranOn = (zone: string): SQL =>
+  sql`(coalesce(${BEGAN}, ${loads.startsAt}) at time zone ${zone})::date`
+
+/** Loads that were started in some days, both included. */
+const ranIn = (zone: string, { since, until }: ReturnType<typeof daysOfTest>, around = 0) =>
+  and(
+    since === null ? undefined : sql`${ranOn(zone)} >= ${addDays(since, -around)}::date`,
+    until === null ? undefined : sql`${ranOn(zone)} <= ${addDays(until, around)}::date`,
   )
 
 /** A load with its facts, and everything that puts it in doubt. */
@@ -124,6 +138,7 @@ function judgedBy(load: LoadRow, state: LoadState): Judged {
  * The loads that anything known now may touch, with what it says of them. Which ones are looked
  * at is asked of the database: those of days of which a test speaks that reads higher than was
  * known, those whose processes another altitude needs, and those that were told before.
+ * @param only further conditions.
  */
 async function* knownLoads(
   tx: Tx,
@@ -131,16 +146,21 @@ async function* knownLoads(
   household: HouseholdRow,
   tests: readonly (StandingTest & { readonly cannerId: string })[],
   cannerId?: string,
+  only?: SQL,
 ): AsyncGenerator<Known> {
   const rows = await tx
     .select({
       load: loads,
       began: BEGAN,
-      told: sql<boolean>`exists (select 1 from load_events e where e.household_id = loads.household_id and e.load_id = loads.id and e.kind in ${OWN})`,
+      told: TOLD,
     })
     .from(loads)
     .where(
-      and(inArray(loads.stage, [...HEAT_OFF]), cannerId ? eq(loads.cannerId, cannerId) : undefined),
+      and(
+        inArray(loads.stage, [...HEAT_OFF]),
+        cannerId ? eq(loads.cannerId, cannerId) : undefined,
+        only,
+      ),
     )
     .orderBy(asc(loads.startsAt), asc(loads.id))
   const lowest = lowestNeeds(household)
@@ -200,6 +220,8 @@ function lowestNeeds(household: HouseholdRow): NeedsOn {
 
 /** Days that a load may have run after it was started, and tests of the days beside them. */
 const AROUND_DAYS = 2
+/** The same where only the days decide which loads are looked into: wide, since each is judged by itself. */
+const MONTH_DAYS = 31
 
 /** Whether anything could be said of a load, by its figures alone. */
 function mayBeTouched(
@@ -290,17 +312,20 @@ async function countRan(
   tx: Tx,
   zone: string,
   cannerId: string,
-  { since, until }: ReturnType<typeof daysOfTest>,
+  days: ReturnType<typeof daysOfTest>,
 ): Promise<number> {
-  const rows = await tx
-    .select({ setup: loads.setup, began: BEGAN, startsAt: loads.startsAt })
+  const [row] = await tx
+    .select({ ran: count() })
     .from(loads)
-    .where(and(inArray(loads.stage, [...HEAT_OFF]), eq(loads.cannerId, cannerId)))
-  return rows.filter(({ setup, began, startsAt }) => {
-    const on = dateAt((began ?? startsAt).getTime(), zone)
-    const meant = (since === null || on >= since) && (until === null || on <= until)
-    return meant && setup.regulatedBy === 'dial'
-  }).length
+    .where(
+      and(
+        inArray(loads.stage, [...HEAT_OFF]),
+        eq(loads.cannerId, cannerId),
+        sql`${loads.setup} ->> 'regulatedBy' = 'dial'`,
+        ranIn(zone, days),
+      ),
+    )
+  return row?.ran ?? 0
 }
 
 /** Which loads a gauge test puts in doubt, made anew from their facts, with their jars. */
@@ -312,7 +337,8 @@ export async function readRecall(tx: Tx, actor: Actor, testId: string): Promise<
   const found: Known[] = []
   if (test.struckAt === null) {
     const household = await householdOf(tx, actor)
-    for await (const known of knownLoads(tx, actor, household, tests, test.cannerId))
+    const meant = ranIn(actor.zone, days, MONTH_DAYS)
+    for await (const known of knownLoads(tx, actor, household, tests, test.cannerId, meant))
       if (known.causes.some((c) => c.testId === testId)) found.push(known)
   }
   const jarsOf = await readJarsOf(

@@ -67,6 +67,6 @@ export const lotResource: Resource = {
   routes: lotRows,
   table: lots,
   order: lots.arrivedOn,
-  current: inArray(lots.state, ['expected', 'in-house']),
+  current: () => inArray(lots.state, ['expected', 'in-house']),
   prepare: prepareLot,
 }

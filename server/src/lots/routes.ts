@@ -5,13 +5,13 @@ import type Router from '@koa/router'
 import { and, eq } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { lots, plantings } from '../db/schema'
-import { toWire, toWires } from '../db/wire'
+import { toWire } from '../db/wire'
 import { type Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound, unprocessable } from '../http/problem'
 import { serve } from '../http/serve'
 import { readId } from '../http/validate'
-import { plant } from '../store/plantings'
+import { currentPlantings, plant } from '../store/plantings'
 import { listYields } from '../store/yields'
 import {
   changeRows,
@@ -29,9 +29,8 @@ type LotRow = typeof lots.$inferSelect
 export function lotRoutes(router: Router, deps: Deps): void {
   serve(router, lotApi.yields, ({ actor }) => deps.db.inHousehold(actor, listYields))
   serve(router, lotApi.plantings, async ({ actor }) => {
-    return deps.db.inHousehold(actor, async (tx) =>
-      (await tx.select().from(plantings).orderBy(plantings.firstOn)).map(toWires(plantings)),
-    )
+    const today = dateAt(deps.clock.now(), actor.zone)
+    return deps.db.inHousehold(actor, (tx) => currentPlantings(tx, today))
   })
   serve(router, lotApi.plant, async ({ actor, body, ctx }) => {
     const id = readId(ctx)

@@ -7,10 +7,17 @@ import type { Actor } from '../http/actor'
 import { factsByLoad, type LoadRow } from '../store/loads'
 import { completeLogbook } from '../store/logbook'
 
+/** What is told of a line; its words are only searched. */
+const LINE = {
+  verdict: logbook.verdict,
+  reason: logbook.reason,
+  minutes: logbook.minutes,
+}
+
 /**
  * Loads that are over, newest first. Words are searched by PostgreSQL's own full-text search,
  * among the loads of this household only: row-level security lets no index of words be used
- * before it, and one household's loads are quickly read.
+ * before it. They are cut up when they are written, so that a search only compares.
  */
 export async function readLogbook(
   tx: Tx,
@@ -19,13 +26,9 @@ export async function readLogbook(
 ): Promise<PastPage<LogbookLine>> {
   await completeLogbook(tx)
   const found = await tx
-    .select({ line: logbook, load: loads })
+    .select({ line: LINE, load: loads })
     .from(logbook)
     .innerJoin(loads, and(eq(loads.householdId, logbook.householdId), eq(loads.id, logbook.id)))
-    .innerJoin(
-      canners,
-      and(eq(canners.householdId, loads.householdId), eq(canners.id, loads.cannerId)),
-    )
     .where(and(inArray(loads.stage, [...OVER_STAGES]), ...asked(query, actor.zone)))
     .orderBy(desc(logbook.startsAt), desc(logbook.id))
     .limit(query.limit + 1)
@@ -100,11 +103,7 @@ function asked(query: LogbookQuery, zone: string): readonly SQL[] {
   const { q, judged, canner, food, from, until, before } = query
   const day = sql`(${logbook.startsAt} at time zone ${zone})::date`
   return [
-    ...(q
-      ? [
-          sql`to_tsvector('english', ${logbook.words} || ' ' || ${canners.name}) @@ websearch_to_tsquery('english', ${q})`,
-        ]
-      : []),
+    ...(q ? [holds(q)] : []),
     ...(judged ? [eq(logbook.verdict, judged)] : []),
     ...(canner ? [eq(loads.cannerId, canner)] : []),
     ...(food ? [sql`${food} = any(${logbook.foods})`] : []),
@@ -116,4 +115,19 @@ function asked(query: LogbookQuery, zone: string): readonly SQL[] {
         ]
       : []),
   ]
+}
+
+/**
+ * Whether a load's words, its canner's name among them, fit what is searched. Only canners whose
+ * name has one of the words are looked at together with their loads.
+ */
+function holds(q: string): SQL {
+  const asked = sql`websearch_to_tsquery('english', ${q})`
+  const anyOf = sql`(select string_agg(quote_literal(lexeme), ' | ')::tsquery from unnest(to_tsvector('english', ${q})))`
+  const name = sql`to_tsvector('english', ${canners.name})`
+  const own = sql`(select ${name} from ${canners} where ${canners.id} = ${loads.cannerId})`
+  return sql`case
+    when ${loads.cannerId} in (select ${canners.id} from ${canners} where ${name} @@ ${anyOf})
+    then (${logbook.search} || ${own}) @@ ${asked}
+    else ${logbook.search} @@ ${asked} end`
 }

@@ -1,7 +1,8 @@
 import type { SealRate } from '@kelvit/contract'
 import { recordApi } from '@kelvit/contract/routes'
+import { addDays, dateAt } from '@kelvit/core'
 import type Router from '@koa/router'
-import { and, count, eq, isNotNull, ne, sql, type SQL } from 'drizzle-orm'
+import { and, count, eq, gte, isNotNull, ne, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { canners, jars, lidLots, loadPortions, loads, needs } from '../db/schema'
 import type { Deps } from '../http/deps'
@@ -12,8 +13,12 @@ import { updateRow } from '../store/rows'
 import { readLogbook } from './logbook'
 import { readYear, readYears } from './years'
 
-/** Jars of loads whose lids were pressed; a broken jar says nothing of its lid. */
-const PRESSED = and(isNotNull(jars.loadId), ne(jars.seal, 'broken'))
+/** Lids and habits change: what sealed long ago says little of the next load. */
+const SEALS_KEPT_DAYS = 730
+
+/** Jars canned since a day whose lids were pressed; a broken jar says nothing of its lid. */
+const pressedSince = (day: string) =>
+  and(isNotNull(jars.loadId), ne(jars.seal, 'broken'), gte(jars.cannedOn, day))
 const sealed = sql<number>`count(*) filter (where ${jars.seal} <> 'unsealed')`.mapWith(Number)
 
 const told = (
@@ -24,12 +29,17 @@ const told = (
     .map((r) => ({ by, ...r }))
     .sort((a, b) => b.jars - a.jars || a.name.localeCompare(b.name, 'en'))
 
-/** How many jars sealed, by what they held, where they stood and which lids they had. */
-async function sealRates(tx: Tx): Promise<SealRate[]> {
+/**
+ * How many jars sealed in the last two years, by what they held, where they stood and which
+ * lids they had.
+ * @param today the household's plain date.
+ */
+async function sealRates(tx: Tx, today: string): Promise<SealRate[]> {
+  const pressed = pressedSince(addDays(today, -SEALS_KEPT_DAYS))
   const foods = await tx
     .select({ name: jars.foodId, jars: count(), sealed })
     .from(jars)
-    .where(PRESSED)
+    .where(pressed)
     .groupBy(jars.foodId)
   const ofLoad: SQL = sql`${loads.householdId} = ${jars.householdId} and ${loads.id} = ${jars.loadId}`
   const places = await tx
@@ -40,7 +50,7 @@ async function sealRates(tx: Tx): Promise<SealRate[]> {
       canners,
       and(eq(canners.householdId, loads.householdId), eq(canners.id, loads.cannerId)),
     )
-    .where(PRESSED)
+    .where(pressed)
     .groupBy(canners.id, canners.name)
   const lids = await tx
     .select({ name: lidLots.name, jars: count(), sealed })
@@ -62,13 +72,15 @@ async function sealRates(tx: Tx): Promise<SealRate[]> {
       and(eq(lidLots.householdId, loadPortions.householdId), eq(lidLots.id, loadPortions.lidLotId)),
     )
     // Where a portion had lids of two boxes nobody knows which jar had which.
-    .where(and(PRESSED, sql`jsonb_array_length(${loadPortions.lids}) = 1`))
+    .where(and(pressed, sql`jsonb_array_length(${loadPortions.lids}) = 1`))
     .groupBy(lidLots.id, lidLots.name)
   return [...told('food', foods), ...told('canner', places), ...told('lids', lids)]
 }
 
 export function recordRoutes(router: Router, deps: Deps): void {
-  serve(router, recordApi.sealRates, ({ actor }) => deps.db.inHousehold(actor, sealRates))
+  serve(router, recordApi.sealRates, ({ actor }) =>
+    deps.db.inHousehold(actor, (tx) => sealRates(tx, dateAt(deps.clock.now(), actor.zone))),
+  )
   serve(router, recordApi.logbook, ({ actor, query }) =>
     deps.db.inHousehold(actor, (tx) => readLogbook(tx, actor, query)),
   )

@@ -1,4 +1,5 @@
 import type { PageQuery, RowRoutes } from '@kelvit/contract/routes'
+import { dateAt } from '@kelvit/core'
 import type Router from '@koa/router'
 import { eq, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
@@ -26,8 +27,12 @@ export interface Resource {
   readonly routes: RowRoutes
   readonly table: KeptTable
   readonly order: PgColumn
-  /** The rows a page begins with, where others are over: those are listed page by page. */
-  readonly current?: SQL
+  /**
+   * The rows a page begins with, where others are over: those are listed page by page, or stay
+   * where they are asked for by their ids.
+   * @param today the household's plain date.
+   */
+  readonly current?: (today: string) => SQL
   /** Checks and completes values before they are stored; throws a problem when they cannot be. */
   readonly prepare?: (values: Values, about: PrepareContext) => Values | Promise<Values>
   /** What follows from a row that was made or changed, in the same transaction. */
@@ -57,12 +62,14 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
     resource.present
       ? [...(await resource.present(rows, tx, deps, actor))]
       : rows.map(toWires(table))
+  const current = (actor: Actor): SQL | undefined =>
+    resource.current?.(dateAt(deps.clock.now(), actor.zone))
   const list = async (tx: Tx, actor: Actor): Promise<unknown[] | Listed<unknown[]>> =>
     resource.present
-      ? dress(await read(tx, resource.current), tx, actor)
+      ? dress(await read(tx, current(actor)), tx, actor)
       : new Listed(
           await readList(tx, table, {
-            where: resource.current,
+            where: current(actor),
             order: [resource.order, table.id],
           }),
         )
@@ -75,11 +82,11 @@ export function resourceRoutes(router: Router, resource: Resource, deps: Deps): 
 
   serve(router, routes.list, ({ actor }) => deps.db.inHousehold(actor, (tx) => list(tx, actor)))
   if (routes.past) {
-    const over = sql`not (${resource.current ?? sql`true`})`
     serve(router, routes.past, ({ actor, query }) =>
-      deps.db.inHousehold(actor, async (tx) =>
-        pageOf(await readPast(tx, table, resource.order, over, query as PageQuery)),
-      ),
+      deps.db.inHousehold(actor, async (tx) => {
+        const over = sql`not (${current(actor) ?? sql`true`})`
+        return pageOf(await readPast(tx, table, resource.order, over, query as PageQuery))
+      }),
     )
   }
   serve(router, routes.one, ({ actor, ctx }) =>

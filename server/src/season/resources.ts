@@ -4,17 +4,27 @@ import {
   kitchenHoursRows,
   seasonLoadRows,
 } from '@kelvit/contract/routes'
-import { canBeOpen, minuteOf } from '@kelvit/core'
+import { addDays, canBeOpen, minuteOf } from '@kelvit/core'
+import { gte, type SQL } from 'drizzle-orm'
+import type { PgColumn } from 'drizzle-orm/pg-core'
 import { busyTimes, kitchenExceptions, kitchenHours, seasonLoads } from '../db/schema'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
 import type { Values } from '../store/rows'
 import { seasonChecker, type LoadToCheck } from './check'
 
+/** A plan and its odd days are looked back at for so long, days: a season and its like a year before. */
+const LOOKED_BACK_DAYS = 400
+const since =
+  (onDate: PgColumn) =>
+  (today: string): SQL =>
+    gte(onDate, addDays(today, -LOOKED_BACK_DAYS))
+
 const seasonLoadResource: Resource = {
   routes: seasonLoadRows,
   table: seasonLoads,
   order: seasonLoads.onDate,
+  current: since(seasonLoads.onDate),
   prepare: async (values, { tx, deps, actor, stored }) => {
     const check = await seasonChecker(tx, deps, actor)
     const { portions } = check({ ...stored, ...values } as unknown as LoadToCheck)
@@ -50,6 +60,7 @@ const exceptionResource: Resource = {
   routes: kitchenExceptionRows,
   table: kitchenExceptions,
   order: kitchenExceptions.onDate,
+  current: since(kitchenExceptions.onDate),
   prepare: (values) => {
     checkKitchen(values)
     return values
@@ -60,6 +71,7 @@ const busyResource: Resource = {
   routes: busyTimeRows,
   table: busyTimes,
   order: busyTimes.onDate,
+  current: since(busyTimes.onDate),
   prepare: (values) => {
     const [from, until] = [String(values.from), String(values.until)]
     if (minuteOf(until) <= minuteOf(from))

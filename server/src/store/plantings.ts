@@ -1,12 +1,37 @@
 import type { NewPlanting, Planting } from '@kelvit/contract'
-import { canBy, formOf, pounds, splitPickings } from '@kelvit/core'
+import { addDays, canBy, formOf, pounds, splitPickings } from '@kelvit/core'
+import { gte, or, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../db/pool'
 import { lots, plantings } from '../db/schema'
-import { toWire } from '../db/wire'
+import { toWire, toWires } from '../db/wire'
 import type { Actor } from '../http/actor'
 import { unprocessable } from '../http/problem'
 import { addRows, findRow, insertRow } from './rows'
+
+/** Plantings are looked back at for so long after their last picking, days. */
+const LOOKED_BACK_DAYS = 400
+
+/**
+ * The plantings of this season and the one before it, and of each food and variety the latest,
+ * however long ago: next season's bed begins from it.
+ * @param today the household's plain date.
+ */
+export async function currentPlantings(tx: Tx, today: string): Promise<readonly Planting[]> {
+  const latest = sql`(select distinct on (${plantings.foodId}, ${plantings.variety}) ${plantings.id} from ${plantings}
+    order by ${plantings.foodId}, ${plantings.variety}, ${plantings.lastOn} desc, ${plantings.id} desc)`
+  const rows = await tx
+    .select()
+    .from(plantings)
+    .where(
+      or(
+        gte(plantings.lastOn, addDays(today, -LOOKED_BACK_DAYS)),
+        sql`${plantings.id} in ${latest}`,
+      ),
+    )
+    .orderBy(plantings.firstOn, plantings.id)
+  return rows.map(toWires(plantings))
+}
 
 /**
  * Adds a planting and the lots of its pickings, once.

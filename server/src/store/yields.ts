@@ -1,5 +1,12 @@
 import type { FoodUse } from '@kelvit/contract'
-import { JAR_SIZES, quartsOf, weeklyUse, weeksOfUse, type LotYield } from '@kelvit/core'
+import {
+  JAR_SIZES,
+  LOTS_LEARNED,
+  quartsOf,
+  weeklyUse,
+  weeksOfUse,
+  type LotYield,
+} from '@kelvit/core'
 import { and, count, eq, gt, inArray, min, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, lots } from '../db/schema'
@@ -25,13 +32,20 @@ const QUARTS = sql`sum(${loadPortions.filled} * case ${loadPortions.jar} ${sql.j
   sql` `,
 )} end)`
 
-/** Lots that were canned whole, with the quarts that came of them; those of which no jar is on record are left out. */
+/** Jars of a lot that are on record as filled. */
+const FILLED = sql`from ${loadPortions} where ${loadPortions.lotId} = ${lots.id} and ${loadPortions.filled} > 0`
+
+/**
+ * The newest lots of each form that were canned whole, with the quarts that came of them; those
+ * of which no jar is on record are left out.
+ */
 const canned = (formId?: string): SQL =>
-  sql`select ${wireColumns(lots, YIELD)}, came.quarts from ${lots} join (
-      select ${loadPortions.lotId}, ${QUARTS} as quarts from ${loadPortions}
-      where ${loadPortions.lotId} is not null group by ${loadPortions.lotId}
-    ) came on came.lot_id = ${lots.id}
-    where ${and(eq(lots.state, 'canned'), formId ? eq(lots.formId, formId) : undefined)} and came.quarts > 0
+  sql`select ${wireColumns(lots, YIELD)}, (select ${QUARTS} ${FILLED}) as quarts from ${lots} join (
+      select ${lots.id} as newest, row_number() over (
+        partition by ${lots.formId} order by ${lots.finishedOn} desc, ${lots.id} desc
+      ) as nth from ${lots}
+      where ${and(eq(lots.state, 'canned'), formId ? eq(lots.formId, formId) : undefined)} and exists (select 1 ${FILLED})
+    ) n on n.newest = ${lots.id} and n.nth <= ${LOTS_LEARNED}
     order by ${lots.finishedOn}, ${lots.id}`
 
 /** Lots that were canned whole, of one form or of all, with the quarts that came of them. */

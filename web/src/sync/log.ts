@@ -174,7 +174,8 @@ export function mergeLoads(
     if (table === 'loads') {
       const known = all.get(id)
       if (known || row.version === 1)
-        all.set(id, withLoadRow(known, row as unknown as LoadWithEvents))
+        // A line says what a load was set up with only where that changed.
+        all.set(id, withLoadRow(known, { ...known, ...row } as LoadWithEvents))
     } else {
       const load = all.get(String(row.loadId))
       if (!load) continue

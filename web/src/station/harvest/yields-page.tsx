@@ -3,6 +3,7 @@ import {
   beliefOf,
   foodOf,
   formOf,
+  LOTS_LEARNED,
   poundsPerQuart,
   predictiveSd,
   publishedYield,
@@ -233,6 +234,11 @@ function OwnLots({ lots, today }: { readonly lots: readonly LotYield[]; readonly
   return (
     <Panel label="Own lots">
       <h2 className="mb-2">Our lots</h2>
+      {lots.length >= LOTS_LEARNED && (
+        <p className="mb-2 text-[15px] text-ink-soft">
+          The newest {LOTS_LEARNED} count. Older ones are in the files.
+        </p>
+      )}
       <ul>
         {lots.map((l) => (
           <li

@@ -20,7 +20,8 @@ export function Seals() {
     <Panel label="Seals">
       <h2 className="mb-1">How many sealed</h2>
       <p className="mb-2 text-[15px] text-ink-soft">
-        The bar is the 95% likely range. The mark is what you counted.
+        Jars canned in the last two years. The bar is the 95% likely range. The mark is what you
+        counted.
       </p>
       {rates.data.length === 0 && <p className="py-2">No seals checked yet.</p>}
       {BY.map(([by, words]) => {

@@ -1,0 +1,29 @@
+-- The logbook's words are cut up for searching when they are written, not whenever somebody searches.
+-- What is too long to be searched whole is searched by its beginning: a fact is never refused for it.
+ALTER TABLE "logbook" ADD COLUMN "search" "tsvector" GENERATED ALWAYS AS (to_tsvector('english', left(words, 200000))) STORED;
+--> statement-breakpoint
+-- A fact changes a load's stage and version. The log then keeps these, and what a load was set up
+-- with only where that changed: it is most of the row, and was kept again with every fact.
+CREATE FUNCTION kelvit_note_load() RETURNS trigger LANGUAGE plpgsql AS $$
+DECLARE
+  owner uuid;
+BEGIN
+  INSERT INTO changes_pending (tx, household_id, "table", id, version, "row")
+    SELECT pg_current_xact_id()::text::bigint, n.household_id, TG_TABLE_NAME, n.id, n.version,
+      to_jsonb(n) - 'household_id' - ARRAY(
+        SELECT kept.name FROM (VALUES
+          ('setup', n.setup IS DISTINCT FROM o.setup),
+          ('planned_setup', n.planned_setup IS DISTINCT FROM o.planned_setup),
+          ('processes', n.processes IS DISTINCT FROM o.processes)
+        ) AS kept (name, changed) WHERE NOT kept.changed)
+    FROM new_rows n JOIN old_rows o ON o.household_id = n.household_id AND o.id = n.id;
+  SELECT household_id INTO owner FROM new_rows LIMIT 1;
+  IF owner IS NOT NULL THEN PERFORM kelvit_await_commit(owner); END IF;
+  RETURN NULL;
+END $$;
+--> statement-breakpoint
+DROP TRIGGER logged_update ON loads;
+--> statement-breakpoint
+CREATE TRIGGER logged_update AFTER UPDATE ON loads REFERENCING OLD TABLE AS old_rows NEW TABLE AS new_rows FOR EACH STATEMENT EXECUTE FUNCTION kelvit_note_load();
+--> statement-breakpoint
+CREATE INDEX "jars_canned" ON "jars" USING btree ("household_id","canned_on");
