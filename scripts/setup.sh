@@ -52,8 +52,14 @@ need_postgres() {
   find_postgres || die 'PostgreSQL could not be installed'
 }
 
-need_pgbouncer() {
-  command -v pgbouncer >/dev/null || [ -x /usr/sbin/pgbouncer ] || apt_install pgbouncer
+# What the fail-over drill sets up by itself; Debian's own services of it are for nobody here.
+need_fail_over() {
+  for part in patroni etcd haproxy pgbouncer; do
+    command -v "$part" >/dev/null || [ -x "/usr/sbin/$part" ] || {
+      apt_install "$(test "$part" = etcd && echo etcd-server || echo "$part")"
+      if [ -d /run/systemd/system ]; then as_root systemctl disable --now "$part" >/dev/null 2>&1 || true; fi
+    }
+  done
 }
 
 need_curl() { command -v curl >/dev/null || apt_install curl; }

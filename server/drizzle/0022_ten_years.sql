@@ -27,3 +27,15 @@ DROP TRIGGER logged_update ON loads;
 CREATE TRIGGER logged_update AFTER UPDATE ON loads REFERENCING OLD TABLE AS old_rows NEW TABLE AS new_rows FOR EACH STATEMENT EXECUTE FUNCTION kelvit_note_load();
 --> statement-breakpoint
 CREATE INDEX "jars_canned" ON "jars" USING btree ("household_id","canned_on");
+--> statement-breakpoint
+-- The order of lines that wait comes from a sequence that standbys know. One of an unlogged table is
+-- empty on a standby: after it took over, nothing could be written any more.
+CREATE SEQUENCE changes_pending_order;
+--> statement-breakpoint
+ALTER TABLE changes_pending ALTER COLUMN n DROP IDENTITY;
+--> statement-breakpoint
+ALTER TABLE changes_pending ALTER COLUMN n SET DEFAULT nextval('changes_pending_order');
+--> statement-breakpoint
+ALTER SEQUENCE changes_pending_order OWNED BY changes_pending.n;
+--> statement-breakpoint
+GRANT USAGE ON SEQUENCE changes_pending_order TO kelvit_app;

@@ -148,6 +148,13 @@ describe('the log of a load', () => {
   })
 })
 
+test('no sequence is empty on a standby that takes over', async () => {
+  const { rows } = await owner.query(
+    `select relname from pg_class where relkind = 'S' and relpersistence <> 'p'`,
+  )
+  expect(rows).toEqual([])
+})
+
 describe('the search of the logbook', () => {
   const found = async (who: Browser, q: string): Promise<number> =>
     (await list(who, `logbook?q=${encodeURIComponent(q)}`)).rows.length
