@@ -44,6 +44,24 @@ export async function enterDemo(page: Page): Promise<void> {
   await setClock(page, 0)
 }
 
+/** The application and every list are on the device: as after a quiet half minute on the first page. */
+export async function keptHere(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready
+  })
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async () => {
+          const lists = localStorage.getItem('kelvit.cache') ?? ''
+          const names = await caches.keys()
+          return lists.includes('["busy-times"]') && names.length > 0
+        }),
+      { timeout: 60_000 },
+    )
+    .toBe(true)
+}
+
 /** Moves the frozen clock to minutes after 17:00, whoever listens. */
 export async function moveClock(page: Page, minutes: number): Promise<void> {
   const moved = await page.request.post('/api/clock', {

@@ -1,25 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test'
-import { enterDemo, expect, looksRight, test } from './kit'
+import { enterDemo, expect, keptHere, looksRight, test } from './kit'
 
 test.use({ serviceWorkers: 'allow' })
-
-/** The application and every list are on the device: as after a quiet half minute on the first page. */
-async function keptHere(page: Page): Promise<void> {
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready
-  })
-  await expect
-    .poll(
-      () =>
-        page.evaluate(async () => {
-          const lists = localStorage.getItem('kelvit.cache') ?? ''
-          const names = await caches.keys()
-          return lists.includes('["busy-times"]') && names.length > 0
-        }),
-      { timeout: 60_000 },
-    )
-    .toBe(true)
-}
 
 const offline = (context: BrowserContext): Promise<void> => context.setOffline(true)
 const jarsOf = async (page: Page): Promise<{ id: string; code: string; state: string }[]> =>

@@ -7,6 +7,8 @@ export interface ClockReading {
   /** Epoch milliseconds. */
   readonly now: number
   readonly frozen: boolean
+  /** How far the clock of Kelvit's machine is ahead of this, ms: it was set while a load ran, and is followed afterwards. */
+  readonly off: number
 }
 /** Where the devices of the house find Kelvit; both null where it serves one machine only. */
 export interface HouseAddress {
@@ -21,7 +23,11 @@ interface Health {
 interface ClockSet {
   readonly now: number
 }
-const reading = shape<ClockReading>({ now: Joi.number(), frozen: Joi.boolean() })
+const reading = shape<ClockReading>({
+  now: Joi.number(),
+  frozen: Joi.boolean(),
+  off: Joi.number(),
+})
 
 /** What the server says of itself. */
 export const serverApi = {

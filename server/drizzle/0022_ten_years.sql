@@ -39,3 +39,17 @@ ALTER TABLE changes_pending ALTER COLUMN n SET DEFAULT nextval('changes_pending_
 ALTER SEQUENCE changes_pending_order OWNED BY changes_pending.n;
 --> statement-breakpoint
 GRANT USAGE ON SEQUENCE changes_pending_order TO kelvit_app;
+--> statement-breakpoint
+-- When something was last heard of a load that runs, in any household; null where none does. The
+-- clock of a machine is not followed when it is set while one runs.
+CREATE FUNCTION kelvit_last_heard(since timestamptz) RETURNS timestamptz
+  LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS
+  $$ SELECT max(e.heard_at) FROM loads l
+     JOIN load_events e ON e.household_id = l.household_id AND e.load_id = l.id
+     WHERE l.stage NOT IN ('planned', 'standing', 'checked', 'aborted') AND e.heard_at >= since $$;
+--> statement-breakpoint
+REVOKE ALL ON FUNCTION kelvit_last_heard(timestamptz) FROM PUBLIC;
+--> statement-breakpoint
+GRANT EXECUTE ON FUNCTION kelvit_last_heard(timestamptz) TO kelvit_app;
+--> statement-breakpoint
+CREATE INDEX "loads_running" ON "loads" USING btree ("stage") WHERE stage NOT IN ('planned', 'standing', 'checked', 'aborted');

@@ -174,7 +174,10 @@ function ownRoutes(router: Router, deps: Deps): void {
     await deps.db.ask('select 1', [])
     return { status: 'well' }
   })
-  const reading = () => ({ now: deps.clock.now(), frozen: deps.clock.frozen })
+  const reading = () => {
+    const { clock } = deps
+    return { now: clock.now(), frozen: clock.frozen, off: clock.off() }
+  }
   serve(router, serverApi.house, () => deps.house?.() ?? { trust: null, home: null })
   serve(router, serverApi.clock, reading)
   serve(router, serverApi.setClock, async (ask) => {

@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs'
 import { createServer, type RequestListener, type Server } from 'node:http'
 import { resolve } from 'node:path'
 import { makeApp } from './app'
-import { realClock, sharedFrozenClock, type Clock } from './clock/clock'
+import { lookAfterClock, sharedFrozenClock, steadyClock, type Clock } from './clock/clock'
 import { migrateDatabase, NewerDatabase } from './db/migrate'
 import { assertConfined, openDatabase, type Database } from './db/pool'
 import { DEMO_ZONE, endOldDemo, seedDemo } from './demo/seed'
@@ -35,9 +35,17 @@ const listOf = (text: string | undefined): string[] =>
     .filter(Boolean)
     .map((t) => t.toLowerCase())
 
-/** `2026-08-14T17:00` is meant in the demo household's zone. */
-function clockFrom(db: Database, began: string | undefined): Promise<Clock> {
-  if (!began) return Promise.resolve(realClock)
+/** `2026-08-14T17:00` is meant in the demo household's zone; where nothing is said the clock is real. */
+async function clockFrom(db: Database, began: string | undefined): Promise<Clock> {
+  if (!began) {
+    const clock = steadyClock(() => {
+      log.warn({ off: clock.off() }, 'the machine’s clock was set')
+      // Devices measure theirs against it anew.
+      db.ask(`select pg_notify('kelvit', '* clock 0')`, []).catch(() => undefined)
+    })
+    await lookAfterClock(db, clock)
+    return clock
+  }
   const at = Temporal.PlainDateTime.from(began).toZonedDateTime(DEMO_ZONE).epochMilliseconds
   return sharedFrozenClock(db, began, at)
 }

@@ -544,6 +544,7 @@ describe('a clock that stands still', () => {
     expect((await kits[0]!.browser().send('GET', '/api/clock')).body).toEqual({
       now: later,
       frozen: true,
+      off: 0,
     })
     expect((await sharedFrozenClock(one, 'a test', NOW)).now()).toBe(later)
     expect((await sharedFrozenClock(one, 'another beginning', NOW)).now()).toBe(NOW)

@@ -444,6 +444,9 @@ export const loads = pgTable(
     index('loads_household').on(t.householdId, t.startsAt),
     index('loads_canner').on(t.householdId, t.cannerId),
     index('loads_stage').on(t.householdId, t.stage),
+    index('loads_running')
+      .on(t.stage)
+      .where(sql`stage NOT IN ('planned', 'standing', 'checked', 'aborted')`),
     uniqueIndex('loads_code').on(t.householdId, t.code),
   ],
 )

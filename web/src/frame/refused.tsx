@@ -1,4 +1,4 @@
-import type { NewLoadEvent, NewTake } from '@kelvit/contract'
+import type { NewLoadEvent } from '@kelvit/contract'
 import { recordLines, type UnitSystem } from '@kelvit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -12,20 +12,15 @@ import { Sheet } from '../ui/sheet'
 
 /** What somebody had said, in a few words. */
 function whatItWas(change: RefusedChange, units: UnitSystem): string {
-  const { path, method, body } = change
+  const { path, method, body, words } = change
+  if (words !== undefined) return words
   if (path.includes('/events/')) {
     const said = body as NewLoadEvent
     const at = Date.parse(said.happenedAt ?? said.at)
     const [line] = recordLines([{ ...said, id: change.id, at, happenedAt: at } as never], units)
     return `At the stove: ${line?.words ?? 'something that happened'}`
   }
-  if (/\/api\/takes\/[^/]+\/undo/.test(path)) return 'Jars put back on the shelf'
-  if (path.startsWith('/api/takes/')) {
-    const { count } = body as NewTake
-    return `${count === 1 ? 'One jar' : `${count} jars`} taken off the shelf`
-  }
   if (path.startsWith('/api/counts/')) return 'A count of a shelf'
-  if (path.endsWith('/fate')) return 'What became of a jar'
   if (path.startsWith('/api/lots/'))
     return method === 'DELETE'
       ? 'A weigh-in taken back'
@@ -67,12 +62,13 @@ function RefusedChanges({ onOpenChange }: { readonly onOpenChange: (o: boolean) 
   const client = useQueryClient()
   const { household } = useHousehold()
   const { dayTime } = useTimes()
-  const again = ({ id, path, method, body, shows, unmeasured }: RefusedChange): void => {
+  const again = ({ id, path, method, body, words, shows, unmeasured }: RefusedChange): void => {
     void letGo(id)
     showAndSend(client, {
       path,
       ...(method ? { method } : {}),
       ...(body === undefined ? {} : { body }),
+      ...(words === undefined ? {} : { words }),
       ...(shows ? { shows } : {}),
       ...(unmeasured ? { unmeasured } : {}),
     })

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { isRunning } from '../household/facts'
-import { useTimes } from '../household/words'
-import { useClockJumped, useMinute } from '../sync/clock'
+import { plural, useTimes } from '../household/words'
+import { useClockJumped, useMinute, useServerOff } from '../sync/clock'
 import { useKeeps, useWaiting } from '../sync/outbox'
 import { useLoads } from '../sync/queries'
 import { useReach } from '../sync/reach'
@@ -21,8 +21,11 @@ export function Strips() {
   const { dayTime } = useTimes()
   const now = useMinute()
   const jumped = useClockJumped()
+  const off = Math.round(useServerOff() / 60_000)
   const words = [
     jumped && 'This device’s clock jumped. Kelvit corrects what you record now.',
+    off !== 0 &&
+      `The clock of Kelvit’s machine was set while a load ran. The minutes of the load are right. Times of day are ${plural(Math.abs(off), 'minute')} ${off > 0 ? 'behind' : 'ahead'} until it’s done.`,
     !heard &&
       `No network. This is what Kelvit knew ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&

@@ -9,6 +9,7 @@ const WORDS: Readonly<Partial<Record<JarState, string>>> = {
   frozen: 'put into the freezer',
   eaten: 'eaten',
   discarded: 'thrown away',
+  'on-shelf': 'still on the shelf',
 }
 
 /** Says what became of a jar that is not on the shelf any more, with a way back. */
@@ -16,9 +17,11 @@ export function useSayFate() {
   const set = useSetFate()
   const notify = useNotify()
   return (jar: Jar, state: JarState): void => {
-    set(jar, state)
-    notify.done(`${shortFood(jar.foodId)} ${jar.code} ${WORDS[state] ?? state}.`, () =>
-      set({ ...jar, state }, jar.state),
+    const name = `${shortFood(jar.foodId)} ${jar.code}`
+    const words = `${name} ${WORDS[state] ?? state}`
+    set(jar, state, words)
+    notify.done(`${words}.`, () =>
+      set({ ...jar, state }, jar.state, `${name}: not ${WORDS[state] ?? state} after all`),
     )
   }
 }

@@ -65,18 +65,21 @@ export function useTakeJars(): (wish: Wish) => Taken<Jar> {
         : { state: stateAfter(wish.why), stateAt: at }
     const path = `${paths.takes}/${uuidv7()}`
     const preferred = taken.jars.map((j) => j.id)
-    showAndSend(client, {
-      path,
-      body: { ...wish, count: preferred.length, preferred, at } satisfies NewTake,
-      shows: { key: 'jars', rows: preferred.map((id) => ({ id, ...after })) },
-    })
     const what =
       taken.jars.length === 1
         ? `${shortFood(first.foodId)} ${first.code}`
         : `${countJars(taken.jars.length, first.jar)} of ${saidFood(first.foodId)}`
-    notify.done(`${what} ${SAID[wish.why]}.`, () => {
+    const words = `${what} ${SAID[wish.why]}`
+    showAndSend(client, {
+      path,
+      words,
+      body: { ...wish, count: preferred.length, preferred, at } satisfies NewTake,
+      shows: { key: 'jars', rows: preferred.map((id) => ({ id, ...after })) },
+    })
+    notify.done(`${words}.`, () => {
       showAndSend(client, {
         path: `${path}/undo`,
+        words: `${what} put back on the shelf`,
         body: { at: nowIso() },
         shows: {
           key: 'jars',
@@ -117,6 +120,7 @@ export function useMoveJars(): (jars: readonly Jar[], toShelfId: string | null) 
       const { foodId, jar } = first
       showAndSend(client, {
         path,
+        words: `${countJars(some.length, jar)} of ${saidFood(foodId)} moved`,
         body: {
           ...{ foodId, jar, count: preferred.length, preferred, toShelfId },
           why: 'moved',
@@ -129,6 +133,7 @@ export function useMoveJars(): (jars: readonly Jar[], toShelfId: string | null) 
       for (const { path, jars: some } of moves)
         showAndSend(client, {
           path: `${path}/undo`,
+          words: `${countJars(some.length, some[0]?.jar ?? 'quart')} moved back`,
           body: { at: nowIso() },
           shows: { key: 'jars', rows: some.map(({ id, shelfId }) => ({ id, shelfId })) },
         })

@@ -14,6 +14,8 @@ let measured = false
 /** Where both clocks of the device stood when it last heard the server's: the one may be set, the other only runs. */
 let heardWith: { readonly wall: number; readonly running: number } | undefined
 let jumped = false
+/** How far Kelvit's own clock is behind the machine it runs on, ms. */
+let serverOff = 0
 /** The wall clock of a device that ran so far off its running clock was set, or the device slept, ms. */
 const JUMP_MS = 2000
 const listeners = new Set<() => void>()
@@ -37,6 +39,9 @@ function noticeJump(): void {
     void setClock()
   })
 }
+
+/** How far Kelvit's clock is behind its machine's, which was set while a load ran, ms. */
+export const useServerOff = (): number => useSyncExternalStore(subscribe, () => serverOff)
 
 /** Whether the device's clock jumped, and the server was not heard since. */
 export const useClockJumped = (): boolean => useSyncExternalStore(subscribe, () => jumped)
@@ -103,6 +108,7 @@ export async function setClock(): Promise<void> {
   if (!reading) return
   measured = true
   jumped = false
+  serverOff = reading.off ?? 0
   heardWith = { wall: Date.now(), running: performance.now() }
   const half = (Date.now() - sent) / 2
   if (reading.frozen) frozenAt = reading.now

@@ -5,12 +5,13 @@ import { v7 as uuidv7 } from 'uuid'
 import { nowIso } from './clock'
 import { showAndSend } from './log'
 
-/** Takes a jar off the shelf, or puts it back. */
+/** Says what became of a jar. @param words the same as a sentence without its stop. */
 export function useSetFate() {
   const client = useQueryClient()
-  return (jar: Jar, state: JarState): void => {
+  return (jar: Jar, state: JarState, words: string): void => {
     const at = nowIso()
     showAndSend(client, {
+      words,
       path: `${paths.jars}/${jar.id}/fate`,
       body: { state, at },
       shows: { key: 'jars', rows: [{ id: jar.id, state, stateAt: at }] },

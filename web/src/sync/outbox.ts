@@ -81,14 +81,23 @@ function setKeeps(now: boolean): void {
   listeners.forEach((l) => l())
 }
 
-/** Less than this is as good as full. */
-const LEAST_BYTES = 2_000_000
+/** Room for some hundred changes; less is as good as full. */
+const LEAST_BYTES = 100_000
 
-/** Finds out, before anybody types, whether this browser keeps anything for us. */
+/**
+ * Finds out, before anybody types, whether this browser keeps anything for us: by keeping
+ * something. What a browser says of its room need not be so.
+ */
 export async function tryToKeep(): Promise<void> {
-  const db = await database()
-  const { quota, usage } = (await navigator.storage?.estimate?.().catch(() => undefined)) ?? {}
-  setKeeps(db !== undefined && (quota === undefined || quota - (usage ?? 0) > LEAST_BYTES))
+  const probe = { id: 'probe', owner: '', path: 'x'.repeat(LEAST_BYTES) }
+  try {
+    const db = await database()
+    await db?.put('outbox', probe)
+    await db?.delete('outbox', probe.id)
+    setKeeps(db !== undefined)
+  } catch {
+    setKeeps(false)
+  }
 }
 
 async function forget(id: string): Promise<void> {

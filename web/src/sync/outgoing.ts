@@ -9,6 +9,8 @@ export interface Outgoing {
   /** PUT where nothing is said; both are the same said twice. */
   readonly method?: 'PUT' | 'DELETE'
   readonly body?: unknown
+  /** What was said, in words, for whoever has to decide about it if it is refused. */
+  readonly words?: string
   /** What this device shows of it until the server has spoken. */
   readonly shows?: Shown
   /**

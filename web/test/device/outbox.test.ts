@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { renderHook } from '@testing-library/react'
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 
@@ -198,6 +199,44 @@ describe('what is kept on the device', () => {
     await vi.advanceTimersByTimeAsync(5000)
     await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
     expect(paths().slice(-2)).toEqual(['/api/loads/1/events/a', '/api/loads/1/events/b'])
+  })
+})
+
+describe('a browser with no room left', () => {
+  const full = () => {
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    })
+    // What Chromium says whatever there is.
+    vi.stubGlobal('navigator', {
+      ...navigator,
+      storage: { estimate: () => Promise.resolve({ quota: 10_737_418_240, usage: 0 }) },
+    })
+    return put
+  }
+  const keeps = () => renderHook(() => outbox.useKeeps()).result.current
+  test('is found out by trying, before there is anything to lose, and again when there is room', async () => {
+    open(WREN)
+    const put = full()
+    await outbox.tryToKeep()
+    expect(keeps()).toBe(false)
+    put.mockRestore()
+    await outbox.tryToKeep()
+    expect(keeps()).toBe(true)
+    expect(outbox.waitingToSend()).toEqual([])
+  })
+  test('keeps what was said in the page, sends it when it can, and says that it keeps nothing', async () => {
+    open(WREN)
+    const put = full()
+    answer = () => 'unreachable'
+    send('/api/jars/1/fate')
+    await vi.waitFor(() => expect(keeps()).toBe(false))
+    expect(outbox.waitingToSend()).toHaveLength(1)
+    answer = () => 200
+    await vi.advanceTimersByTimeAsync(4100)
+    await vi.waitFor(() => expect(outbox.waitingToSend()).toHaveLength(0))
+    expect(paths()).toEqual(['/api/jars/1/fate'])
+    put.mockRestore()
   })
 })
 
