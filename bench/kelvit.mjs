@@ -4,13 +4,13 @@ import { chmodSync, mkdtempSync, readFileSync, readlinkSync, rmSync } from 'node
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
-/** @param name of the folder. @param demo whether it is entered as the demo instead of a household of its own. */
-export async function ownKelvit(name, { demo = false } = {}) {
+/** @param name of the folder. @param demo whether it is entered as the demo instead of a household of its own. @param strangers how many times the usual bounds strangers may try. */
+export async function ownKelvit(name, { demo = false, strangers = 1000 } = {}) {
   const data = mkdtempSync(join(process.env.KELVIT_TEST_DATA ?? tmpdir(), `${name}-`))
   chmodSync(data, 0o755)
   const port = 20_000 + (process.pid % 20_000)
   const base = `http://127.0.0.1:${port}`
-  const env = { ...process.env, KELVIT_OPEN_REGISTRATION: '1', KELVIT_STRANGERS: '1000' }
+  const env = { ...process.env, KELVIT_OPEN_REGISTRATION: '1', KELVIT_STRANGERS: String(strangers) }
   for (const key of ['DATABASE_URL', 'KELVIT_APP_DATABASE_URL', 'KELVIT_NOW'])
     Reflect.deleteProperty(env, key)
   const kelvit = spawn(

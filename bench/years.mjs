@@ -141,7 +141,9 @@ async function fill(house, years) {
       `insert into changes (household_id, seq, "table", id, version, at, "row")
       select $1, n + 100, 'jars', gen_random_uuid(), 1, now() - n * interval '37 minutes', '{"note":"a line as long as a jar’s is, more or less, with all of its columns in it and what they hold"}' from generate_series(1, ${14_000 * years}) n`,
     ],
-    [`update households set seq = (select max(seq) from changes where household_id = $1) where id = $1`],
+    [
+      `update households set seq = (select max(seq) from changes where household_id = $1) where id = $1`,
+    ],
     ['drop table made'],
   ]
   await owner.query('set session_replication_role = replica')
@@ -160,12 +162,26 @@ async function told() {
   )
   const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]
   const lists = [
-    ...['jars', 'lots', 'loads', 'yields', 'use', 'plantings', 'season-loads', 'kitchen-exceptions'],
+    ...[
+      'jars',
+      'lots',
+      'loads',
+      'yields',
+      'use',
+      'plantings',
+      'season-loads',
+      'kitchen-exceptions',
+    ],
     ...['busy-times', 'kitchen-hours', 'canners', 'gauges', 'shelves', 'needs'],
     ...['jar-groups', 'lid-lots', 'supplies', 'recipes', 'mixed-jars', 'containers', 'crop-words'],
     ...['members', 'jars/past', 'loads/past', 'lots/past', 'logbook', 'seal-rates', 'years'],
     ...['changes?since=0&limit=200'],
-    ...['logbook?q=provider', 'logbook?q=turnip', 'logbook?q=tall+3&limit=10', `years/${new Date().getFullYear()}`],
+    ...[
+      'logbook?q=provider',
+      'logbook?q=turnip',
+      'logbook?q=tall+3&limit=10',
+      `years/${new Date().getFullYear()}`,
+    ],
   ].map((path) => [`/api/${path}`, (h) => h.ask('GET', `/api/${path}`)])
   const of = (words, path) => [words, (house) => house.ask('GET', path(houses.indexOf(house)))]
   const pages = [

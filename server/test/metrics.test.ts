@@ -2,6 +2,8 @@ import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { serversOf } from '../src/db/hosts'
 import { openDatabase } from '../src/db/pool'
+import { sql } from 'drizzle-orm'
+import { connect, createServer, type AddressInfo } from 'node:net'
 import { id, LOT, startKit, type Kit } from './kit'
 
 let kit: Kit
@@ -71,5 +73,48 @@ describe('several database servers in one address', () => {
       'target_session_attrs is read-write, primary or any, not standby',
     )
     expect(() => serversOf('postgresql://u@a:1,:2/d')).toThrow('is no address of a database server')
+  })
+})
+
+describe('a database that takes too long', () => {
+  const household = { householdId: id() }
+  test('gives the statement up by itself, before nobody waits for it any more', async () => {
+    const db = openDatabase(inject('databaseUrl'), undefined, 1400)
+    const [from, asked] = [Date.now(), sql`select pg_sleep(5)`]
+    await expect(db.inHousehold(household, (tx) => tx.execute(asked))).rejects.toMatchObject({
+      cause: { code: '57014' },
+    })
+    expect(Date.now() - from).toBeLessThan(1400)
+    // Only that statement: the connection is as good as before.
+    expect(db.pool.totalCount).toBe(1)
+    expect(await db.inHousehold(household, () => Promise.resolve('done'))).toBe('done')
+    await db.close()
+  })
+  test('and does not answer at all: its connection is not lent to anybody again', async () => {
+    const to = new URL(inject('databaseUrl'))
+    let silent = false
+    const way = createServer((from) => {
+      const on = connect(Number(to.port), to.hostname)
+      from.on('data', (d) => silent || on.write(d))
+      on.on('data', (d) => from.write(d))
+      for (const s of [from, on]) s.on('close', () => [from, on].forEach((x) => x.destroy()))
+      for (const s of [from, on]) s.on('error', () => undefined)
+    })
+    await new Promise<void>((done) => way.listen(0, '127.0.0.1', done))
+    const url = new URL(to)
+    url.host = `127.0.0.1:${(way.address() as AddressInfo).port}`
+    const db = openDatabase(url.href, undefined, 1400)
+    expect(await db.inHousehold(household, () => Promise.resolve('done'))).toBe('done')
+    silent = true
+    const from = Date.now()
+    await expect(db.inHousehold(household, (tx) => tx.execute(sql`select 1`))).rejects.toThrow(
+      /read timeout/i,
+    )
+    // Nobody waited a second time, for a rollback.
+    expect(Date.now() - from).toBeLessThan(2200)
+    silent = false
+    expect(await db.inHousehold(household, () => Promise.resolve('again'))).toBe('again')
+    await db.close()
+    way.close()
   })
 })

@@ -26,6 +26,10 @@ export interface Database {
 
 /** A database that does not answer within this is as good as gone; the caller hears 503. */
 const PATIENCE_MS = 10_000
+/** The database itself gives a statement up so much sooner: nothing goes on that nobody waits for, ms. */
+const SOONER_MS = 1000
+/** What the connection says of a database that did not answer in time. */
+const NO_ANSWER = /query read timeout/i
 /** The server has become a standby: its connections are of no use any more. */
 const STANDBY = '25006'
 /** Two transactions that waited for each other: one was undone and may go again. So may one that came to a standby. */
@@ -35,15 +39,16 @@ const MOST_TRIES = 4
 /**
  * Connects as the application's role.
  * @param appUrl connection of that role itself; without one, `ownerUrl` connects and steps down to it.
+ * @param patience how long an answer is waited for, ms.
  */
-export function openDatabase(ownerUrl: string, appUrl?: string): Database {
+export function openDatabase(ownerUrl: string, appUrl?: string, patience = PATIENCE_MS): Database {
   const { config, Client } = serversOf(appUrl ?? ownerUrl)
   const pool = new pg.Pool({
     ...config,
     Client,
     max: 10,
     connectionTimeoutMillis: 5000,
-    query_timeout: PATIENCE_MS,
+    query_timeout: patience,
     keepAlive: true,
     ...(appUrl ? {} : { options: '-c role=kelvit_app' }),
   })
@@ -55,7 +60,7 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
   return {
     pool,
     inHousehold: (within, work) =>
-      again(() => transact(pool, within, frozen === undefined ? '' : frozen(), work)),
+      again(() => transact(pool, { ...within, now: frozen?.() ?? '', patience }, work)),
     dateBy: (clock) => {
       if (clock.frozen) frozen = () => new Date(clock.now()).toISOString()
     },
@@ -67,8 +72,13 @@ export function openDatabase(ownerUrl: string, appUrl?: string): Database {
 
 async function transact<T>(
   pool: pg.Pool,
-  { householdId, memberId = '', snapshot = false }: Within,
-  now: string,
+  {
+    householdId,
+    memberId = '',
+    snapshot = false,
+    now,
+    patience,
+  }: Within & { readonly now: string; readonly patience: number },
   work: (tx: Tx) => Promise<T>,
 ): Promise<T> {
   const client = await pool.connect()
@@ -77,22 +87,26 @@ async function transact<T>(
     // In one go: every request begins so.
     const said = [householdId, memberId, now].map((word) => client.escapeLiteral(word))
     await client.query(
-      `begin${snapshot ? ' isolation level repeatable read read only' : ''}; select set_config('kelvit.household', ${said[0]}, true), set_config('kelvit.member', ${said[1]}, true), set_config('kelvit.now', ${said[2]}, true)`,
+      `begin${snapshot ? ' isolation level repeatable read read only' : ''}; select set_config('kelvit.household', ${said[0]}, true), set_config('kelvit.member', ${said[1]}, true), set_config('kelvit.now', ${said[2]}, true), set_config('statement_timeout', '${patience - SOONER_MS}', true)`,
     )
     const result = await work(drizzle(client))
     await client.query('commit')
     return result
   } catch (error) {
-    // One that cannot even be rolled back is not lent to anybody again.
-    await client.query('rollback').catch((e: Error) => {
-      broken = e
-    })
-    if (codeOf(error) === STANDBY) broken = error as Error
+    // One that gave no answer, or cannot even be rolled back, is not lent to anybody again.
+    if (gaveNoAnswer(error) || codeOf(error) === STANDBY) broken = error as Error
+    else
+      await client.query('rollback').catch((e: Error) => {
+        broken = e
+      })
     throw error
   } finally {
     client.release(broken)
   }
 }
+
+const gaveNoAnswer = (error: unknown): boolean =>
+  [error, (error as Error).cause].some((e) => e instanceof Error && NO_ANSWER.test(e.message))
 
 async function again<T>(attempt: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
