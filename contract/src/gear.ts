@@ -9,10 +9,12 @@ import type {
   Psi,
 } from '@kelvit/core'
 import {
+  DIAL_MARKS,
   GAUGE_KINDS,
   JAR_SIZES,
   MOUTHS,
   SUPPLY_KINDS,
+  type DialMarks,
   type GaugeKind,
   type JarSize,
   type Mouth,
@@ -46,6 +48,8 @@ export interface Canner {
   readonly minimum: { readonly quart: number; readonly pint: number }
   readonly innerDiameterIn: number | null
   readonly innerHeightIn: number | null
+  /** What its dial is marked in; null as the household reads. */
+  readonly dialMarks: DialMarks | null
   readonly seal: 'gasket' | 'metal'
   /** Water in the pot, by the manual, inches. */
   readonly waterIn: number
@@ -93,6 +97,7 @@ const cannerFields = {
   minimum: shape<Canner['minimum']>({ quart: count.min(1), pint: count.min(1) }),
   innerDiameterIn: inches.allow(null),
   innerHeightIn: inches.allow(null),
+  dialMarks: oneOf(DIAL_MARKS).allow(null),
   seal: oneOf(['gasket', 'metal']),
   waterIn: Joi.number().min(0).max(12),
   rangeNote: words(400),

@@ -1,5 +1,6 @@
 import type { JarOf, Judgement, LoadSetup, Reason, Psi, SeenJar, Verdict } from '@kelvit/core'
 import {
+  DIAL_MARKS,
   GAUGE_KINDS,
   JAR_SIZES,
   LOAD_STAGES,
@@ -112,6 +113,7 @@ const setup = shape<LoadSetup>(
     restMinutes: stoveMinutes,
   },
   {
+    marks: oneOf(DIAL_MARKS),
     lock: Joi.boolean(),
     openMinutes: stoveMinutes,
     coolMinutes: stoveMinutes,

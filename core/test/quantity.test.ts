@@ -2,7 +2,14 @@ import fc from 'fast-check'
 // How amounts are read and how figures are said, held against tables written by hand.
 import { describe, expect, test } from 'vitest'
 import {
+  bareKitchen,
+  dialWords,
+  figuresFor,
+  foldLoad,
   gaugeScale,
+  loadAt,
+  recallText,
+  recordLines,
   kelvinToCelsius,
   kelvin,
   kitchenNumber,
@@ -21,6 +28,8 @@ import {
   showRow,
   showWeight,
 } from '@kelvit/core'
+import { DIAL_MARKS, type DialMarks } from '@kelvit/core/words'
+import { dial, fact, log, MIN } from './kit/loads'
 import { readAmount } from '../src/quantity/amount'
 
 test.each([
@@ -362,4 +371,59 @@ test.each([
   [3 / 0.3048, 'metric', '3 m'],
 ] as const)('a row of %d ft in %s is %s', (ft, system, words) => {
   expect(showRow(ft, system)).toBe(words)
+})
+
+describe('a dial with marks of its own', () => {
+  // By the definitions: a bar is 100 kPa, a kilogram on a square centimetre 98.0665 kPa, a psi 6.894757 kPa.
+  const A_PSI = { psi: 1, kPa: 6.894757, bar: 0.06894757, 'kg/cm²': 0.0703069579 }
+  const DIGITS = { psi: 2, kPa: 0, bar: 2, 'kg/cm²': 2 }
+  test('tells a target rounded up by less than its last digit, never down', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...DIAL_MARKS), fc.integer({ min: 2, max: 80 }), (marks, q) => {
+        const [target, gauge] = [q / 4, gaugeScale(marks)]
+        const figure = gauge.target(target)
+        expect(figure).toBeGreaterThanOrEqual(target * A_PSI[marks] - 1e-6)
+        expect(figure - target * A_PSI[marks]).toBeLessThan(10 ** -DIGITS[marks])
+        expect(gauge.toPsi(figure)).toBeGreaterThanOrEqual(target - 1e-9)
+        expect(gauge.unit).toBe(marks)
+      }),
+    )
+  })
+  test('is told in them wherever it stands, whatever the household reads', () => {
+    const told = (marks: DialMarks | null, errorPsi: number, units: 'us' | 'metric') =>
+      pressureOn({ kind: 'dial', errorPsi, marks }, psi(11), units)
+    expect(told('bar', 0, 'us')).toBe('0.76 bar (11 psi)')
+    expect(told('bar', 1, 'metric')).toBe('0.83 bar (12 psi) on your dial: it reads 0.07 bar high')
+    expect(told('kg/cm²', 0, 'us')).toBe('0.78 kg/cm² (11 psi)')
+    expect(told('psi', -1, 'metric')).toBe('10 psi on your dial: it reads 1 low')
+    expect(told('kPa', 0, 'us')).toBe('76 kPa (11 psi)')
+    expect(told(null, 0, 'metric')).toBe('76 kPa (11 psi)')
+  })
+  test('at the stove, in a recall, on record and in what held the heat last time', () => {
+    const setup = { ...dial, psi: psi(11), marks: 'bar' as const }
+    const up = ['0 started', '5 filling-began', '20 locked', '38 steam-steady', '48 weight-on']
+    const high = log(...up, '57 reading 15')
+    const { prompts } = loadAt(setup, foldLoad(setup, high), 58 * MIN, 'us')
+    expect(prompts.map((p) => p.sentence)).toContain(
+      'Ease the heat a little. Hold it near 0.76 bar.',
+    )
+    const recalled = { requiredPsi: 12, worstReadingPsi: 11, truePsi: 10 }
+    expect(recallText(recalled, 'bar')).toBe(
+      'The lowest reading was 0.758: really 0.689 bar, but it needs 0.83.',
+    )
+    expect(dialWords(psi(1.5), 'kg/cm²')).toBe('0.11 kg/cm² high')
+    const [line] = recordLines([fact('reading', 60, { psi: psi(11) })], 'kg/cm²')
+    expect(line!.words).toContain('0.773 kg/cm²')
+  })
+  test('goes into what a load runs at, and stays with it', () => {
+    const found = figuresFor({
+      portions: [{ formId: 'beans-snap', pack: 'hot', jar: 'quart' }],
+      regulatedBy: 'dial',
+      marks: 'bar',
+      gaugeErrorPsi: psi(0),
+      restMin: 10,
+      kitchen: bareKitchen(2640),
+    })
+    expect(found).toMatchObject({ outcome: 'process', setup: { marks: 'bar' } })
+  })
 })

@@ -45,6 +45,7 @@ export const canner = (more: Partial<CannerRead> = {}): CannerRead => ({
   classId: 'small',
   gauge: 'weighted',
   regulatedBy: 'weighted',
+  dialMarks: null,
   capacity: cannerClasses[0]!.capacity,
   minimum: { quart: 2, pint: 4 },
   innerDiameterIn: 11.6,

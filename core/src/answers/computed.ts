@@ -109,7 +109,12 @@ function linesFor(one: Food, two: Food, jar: JarSize, kitchen: ComputingKitchen)
     const shared = at(canner.regulatedBy)
     if (!shared) return []
     const errorPsi = psi(canner.lastTest?.errorPsi ?? 0)
-    const hold = pressureOn({ kind: canner.regulatedBy, errorPsi }, shared.psi, kitchen.units)
+    const marks = canner.dialMarks ?? null
+    const hold = pressureOn(
+      { kind: canner.regulatedBy, errorPsi, marks },
+      shared.psi,
+      kitchen.units,
+    )
     return [{ shared, words: `In ${canner.name}: ${hold}.` }]
   })
 }

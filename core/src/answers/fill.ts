@@ -7,8 +7,9 @@ import {
   showPressure,
   showTemperature,
   showWeight,
+  type GaugeHere,
 } from '../quantity/format'
-import { feet, psi, type Feet, type Psi } from '../quantity/units'
+import { feet, psi, type Feet } from '../quantity/units'
 import type { HouseCanner } from '../load/types'
 import type { UnitSystem } from '../words'
 import type { Answer, KitchenFigures, Slot } from './data/types'
@@ -21,15 +22,17 @@ export interface AnswerKitchen {
   readonly units: UnitSystem
   readonly settings: { readonly restMinutes: number }
   /** Canners that are fit for use. */
-  readonly canners: readonly Pick<HouseCanner, 'regulatedBy' | 'lastTest'>[]
+  readonly canners: readonly Pick<HouseCanner, 'regulatedBy' | 'lastTest' | 'dialMarks'>[]
 }
 
-/** How much the dials of the house read high, psi; null where there is none, or they differ. */
-function dialError({ canners }: AnswerKitchen): Psi | null {
+/** The dial of the house; null where there is none, or several that differ. */
+function dialOf({ canners }: AnswerKitchen): GaugeHere | null {
   const dials = canners.filter((c) => c.regulatedBy === 'dial')
-  const errors = new Set(dials.map((c) => c.lastTest?.errorPsi ?? 0))
-  const [error] = errors
-  return error === undefined || errors.size > 1 ? null : psi(error)
+  const [first] = dials
+  if (!first) return null
+  const of = (c: typeof first) => `${c.lastTest?.errorPsi ?? 0} ${c.dialMarks ?? ''}`
+  if (dials.some((c) => of(c) !== of(first))) return null
+  return { kind: 'dial', errorPsi: first.lastTest?.errorPsi ?? 0, marks: first.dialMarks ?? null }
 }
 
 /** This kitchen's own figures; where the tables end the slot says so. */
@@ -43,14 +46,13 @@ export function kitchenFigures(kitchen: AnswerKitchen): KitchenFigures {
       rest: `${kitchen.settings.restMinutes} minutes`,
     }
   const { altitudeFt, units, settings } = kitchen
-  const errorPsi = dialError(kitchen)
+  const dial = dialOf(kitchen)
   const at = (gauge: 'dial' | 'weighted'): string => {
     const target = standardAt(gauge, altitudeFt)
     if (target === null) return 'no tested pressure'
     const told = showPressure(psi(target), units)
-    return gauge === 'weighted' || errorPsi === null || Math.abs(errorPsi) < 1e-9
-      ? told
-      : `${told} (${pressureOn({ kind: 'dial', errorPsi }, psi(target), units)})`
+    const shown = gauge === 'dial' && dial ? pressureOn(dial, psi(target), units) : told
+    return shown === told ? told : `${told} (${shown})`
   }
   return {
     altitude: showAltitude(altitudeFt, units),

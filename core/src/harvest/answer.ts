@@ -127,7 +127,10 @@ const minutesOf = (p: ProcessAnswer | undefined): number | null =>
   p?.outcome === 'process' ? p.minutes : null
 
 /** The gauge that regulates a canner, with its error at the last test, psi; a weight has none. */
-export const gaugeOf = (canner: Pick<CannerHere, 'regulatedBy' | 'lastTest'>): GaugeHere => ({
+export const gaugeOf = (
+  canner: Pick<CannerHere, 'regulatedBy' | 'lastTest' | 'dialMarks'>,
+): GaugeHere => ({
   kind: canner.regulatedBy,
+  marks: canner.dialMarks ?? null,
   errorPsi: canner.regulatedBy === 'dial' ? (canner.lastTest?.errorPsi ?? 0) : 0,
 })

@@ -1,6 +1,6 @@
 import { gaugeScale } from '../quantity/format'
 import type { Psi } from '../quantity/units'
-import type { UnitSystem } from '../words'
+import type { PressureIn } from '../quantity/format'
 import type { HeatSet, LoadState } from './state'
 
 /** Where the heat stood in one load, in the cook's own words. */
@@ -57,7 +57,7 @@ export function heatLike(past: readonly HeatMemory[], jars: number): HeatMemory 
 }
 
 /** "Last time, with 7 jars: high to 9 psi, then 5. Held at 3½." */
-export function heatWords(m: HeatMemory, units: UnitSystem): string {
+export function heatWords(m: HeatMemory, units: PressureIn): string {
   const gauge = gaugeScale(units)
   const to = (psi: Psi | null): string =>
     psi === null ? '' : ` to ${gauge.say(gauge.reading(psi))} ${gauge.unit}`

@@ -69,6 +69,8 @@ export {
   hasLock,
   holdBand,
   restMs,
+  gaugeIn,
+  toldIn,
   startTarget,
   STAND_OPEN_MS,
   STAND_OVERDUE_MS,

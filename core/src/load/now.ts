@@ -9,6 +9,7 @@ import {
   VENT_MS,
   WATCH_MS,
   type LoadSetup,
+  toldIn,
 } from './setup'
 import type { LoadState } from './state'
 
@@ -155,7 +156,7 @@ function pressurePrompts(
   units: UnitSystem,
 ): readonly Prompt[] {
   if (state.stage !== 'climbing' && state.stage !== 'processing') return []
-  const gauge = gaugeScale(units)
+  const gauge = gaugeScale(toldIn(setup, units))
   const last = state.readings.at(-1)
   const pressure = last ? last.psi - setup.gaugeErrorPsi : 0
   const high =

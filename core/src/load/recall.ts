@@ -3,7 +3,7 @@ import { STANDARD_BANDS } from '../method/data/bands'
 import { lookUpProcess } from '../method/lookup'
 import type { Process } from '../method/data/types'
 import { type Feet, type Psi } from '../quantity/units'
-import type { UnitSystem } from '../words'
+import type { PressureIn } from '../quantity/format'
 import { DIAL_MAX_ERROR } from './fitness'
 import { fullRun } from './runs'
 import { dialTarget, type LoadSetup } from './setup'
@@ -25,7 +25,7 @@ export interface Recalled {
  */
 export function recallWords(
   { requiredPsi, worstReadingPsi, truePsi }: Recalled,
-  units: UnitSystem,
+  units: PressureIn,
 ): { readonly held: string; readonly truth: string; readonly needed: string } {
   const gauge = gaugeScale(units)
   const read = (p: number): string => gauge.say(gauge.reading(p))
@@ -40,7 +40,7 @@ export function recallWords(
 }
 
 /** The same as one text, also where there is no process at all. */
-export function recallText(recalled: Recalled, units: UnitSystem): string {
+export function recallText(recalled: Recalled, units: PressureIn): string {
   if (recalled.requiredPsi === Infinity) return 'There is no tested process at this altitude.'
   const { held, truth, needed } = recallWords(recalled, units)
   return `${held} ${truth}, ${needed}`
@@ -200,7 +200,7 @@ export const retargeted = <L extends { readonly processes: readonly Process[] }>
     .map((l) => ({ ...l, after: Number.isFinite(l.after) ? l.after : null }))
 
 /** "1½ psi high", "7 kPa low", "right": how a dial reads by its error, psi. */
-export const dialWords = (errorPsi: Psi, units: UnitSystem): string =>
+export const dialWords = (errorPsi: Psi, units: PressureIn): string =>
   errorPsi === 0
     ? 'right'
     : `${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit} ${errorPsi > 0 ? 'high' : 'low'}`

@@ -1,4 +1,5 @@
-import type { LoadEventKind, LoadStage, UnitSystem } from '../words'
+import type { PressureIn } from '../quantity/format'
+import type { LoadEventKind, LoadStage } from '../words'
 import { gaugeScale, type GaugeScale } from '../quantity/format'
 import { inOrder, momentOf, takenBack, type LoadEvent } from './facts'
 import { JAR_SIGN_RULES } from './seen'
@@ -65,7 +66,7 @@ export interface RecordLine {
 /** The facts of a load in the order in which they count, told in words; what only silenced a device is left out. */
 export function recordLines(
   events: readonly LoadEvent[],
-  units: UnitSystem,
+  units: PressureIn,
 ): readonly RecordLine[] {
   const gone = takenBack(events)
   return inOrder(events)

@@ -1,3 +1,5 @@
+import type { GaugeHere, PressureIn } from '../quantity/format'
+import type { DialMarks } from '../words'
 import { psi, type Minutes, type Psi } from '../quantity/units'
 import { DIAL_MAX_ERROR } from './fitness'
 
@@ -24,6 +26,8 @@ export interface LoadSetup {
   readonly startedAtPsi?: Psi
   /** Jars that are processed again are at pressure by then, epoch ms: 24 hours after the first came out. */
   readonly againBy?: number
+  /** What the canner's dial is marked in; as the household reads where nothing is said. */
+  readonly marks?: DialMarks
   /** A practice run: its gauge is simulated and no food is in it. */
   readonly practice?: boolean
 }
@@ -50,6 +54,17 @@ export const LEFT_IN_MS = 6 * 3_600_000
 export const OUT_LATE_MS = 3_600_000
 /** A moment told longer than this afterwards rests on memory, ms. */
 export const TOLD_LATE_MS = 1_800_000
+
+/** What the pressures of a load are told in: as its dial shows them, else as the household reads. */
+export const toldIn = (setup: Pick<LoadSetup, 'marks'>, units: PressureIn): PressureIn =>
+  setup.marks ?? units
+
+/** The gauge a load is read on. */
+export const gaugeIn = (setup: LoadSetup): GaugeHere => ({
+  kind: setup.regulatedBy,
+  errorPsi: setup.gaugeErrorPsi,
+  marks: setup.marks ?? null,
+})
 
 /** The dial figure that stands for the true target: target plus the gauge's error, psi. */
 export const dialTarget = (setup: Pick<LoadSetup, 'psi' | 'gaugeErrorPsi'>): Psi =>

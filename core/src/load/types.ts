@@ -1,5 +1,5 @@
 import type { Block } from './fitness'
-import type { GaugeKind, JarSize, Mouth } from '../words'
+import type { DialMarks, GaugeKind, JarSize, Mouth } from '../words'
 
 /** Minutes of each stage of one load; heat, climb and cool are learned per canner. */
 export interface StageMinutes {
@@ -49,6 +49,8 @@ export interface HouseCanner extends CannerFacts {
   readonly id: string
   readonly name: string
   readonly regulatedBy: GaugeKind
+  /** What its dial is marked in; as the household reads where nothing is said. */
+  readonly dialMarks?: DialMarks | null
   readonly retired: boolean
   /** What keeps it from being used today; empty when it may be. */
   readonly blocks: readonly Pick<Block, 'reason'>[]

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../words'
+import type { DialMarks, UnitSystem } from '../words'
 import { fahrenheitToCelsius, feetToMetres, poundsToKg, psi, psiToKpa, type Psi } from './units'
 
 const FRACTIONS: readonly (readonly [number, string])[] = [
@@ -36,16 +36,24 @@ const trim = (n: number, digits: number): string => String(Number(n.toFixed(digi
 export const showWeight = (lb: number, system: UnitSystem): string =>
   system === 'us' ? `${trim(lb, lb < 10 ? 1 : 0)} lb` : `${trim(poundsToKg(lb), 1)} kg`
 
-/** Gauge pressure to reach: "12 psi", or "83 kPa (12 psi)" since the tables are in psi; kilopascals round up. */
-export const showPressure = (p: Psi, system: UnitSystem): string =>
-  system === 'us'
-    ? `${kitchenNumber(p)} psi`
-    : `${Math.ceil(psiToKpa(p) - 1e-9)} kPa (${trim(p, 1)} psi)`
+/** What pressures are told in: a canner's own marks, else the household's units. */
+export type PressureIn = UnitSystem | DialMarks
 
-/** How a house reads its gauges: figures in its own unit, kept in psi. */
+/**
+ * Gauge pressure to reach: "12 psi", or "83 kPa (12 psi)" since the tables are in psi. Other
+ * units than psi round up.
+ */
+export function showPressure(p: Psi, told: PressureIn): string {
+  const { unit, target, say } = gaugeScale(told)
+  return unit === 'psi'
+    ? `${kitchenNumber(p)} psi`
+    : `${say(target(p))} ${unit} (${trim(p, 1)} psi)`
+}
+
+/** How a gauge is read: figures in its own unit, kept in psi. */
 export interface GaugeScale {
-  readonly unit: 'psi' | 'kPa'
-  /** A target as a figure to reach; kilopascals round up. */
+  readonly unit: DialMarks
+  /** A target as a figure to reach; other units than psi round up. */
   readonly target: (p: number) => number
   /** A reading as a figure. */
   readonly reading: (p: number) => number
@@ -70,25 +78,45 @@ const PSI_SCALE: GaugeScale = {
   step: 0.5,
   lines: 5,
 }
-const KPA_SCALE: GaugeScale = {
-  unit: 'kPa',
-  target: (p) => Math.ceil(psiToKpa(psi(p)) - 1e-9),
-  reading: (p) => Math.round(psiToKpa(psi(p)) * 10) / 10,
-  toPsi: (kpa) => psi(kpa / psiToKpa(psi(1))),
-  off: (error) => String(Math.round(psiToKpa(psi(Math.abs(error))))),
-  say: (kpa) => trim(kpa, 1),
-  step: 3,
-  lines: 30,
-}
+/**
+ * A scale of another unit.
+ * @param of how many of it a psi is. @param digits that are read of it.
+ */
+const scaleOf = (
+  unit: DialMarks,
+  of: number,
+  digits: number,
+  [step, lines]: readonly [number, number],
+): GaugeScale => ({
+  unit,
+  target: (p) => Math.ceil(p * of * 10 ** digits - 1e-9) / 10 ** digits,
+  reading: (p) => Math.round(p * of * 10 ** (digits + 1)) / 10 ** (digits + 1),
+  toPsi: (figure) => psi(figure / of),
+  off: (error) => trim(Math.abs(error) * of, digits),
+  say: (figure) => trim(figure, digits + 1),
+  ...{ step, lines },
+})
+const KPA_A_PSI = psiToKpa(psi(1))
+/** A kilogram on a square centimetre is 98.0665 kPa, by its definition. */
+const KPA_A_KG_CM2 = 98.0665
+const SCALES: Readonly<Record<PressureIn, GaugeScale>> = (() => {
+  const kPa = scaleOf('kPa', KPA_A_PSI, 0, [3, 30])
+  return {
+    ...{ us: PSI_SCALE, psi: PSI_SCALE, metric: kPa, kPa },
+    bar: scaleOf('bar', KPA_A_PSI / 100, 2, [0.02, 0.3]),
+    'kg/cm²': scaleOf('kg/cm²', KPA_A_PSI / KPA_A_KG_CM2, 2, [0.02, 0.3]),
+  }
+})()
 
-/** The gauge as a house of these units reads it. */
-export const gaugeScale = (system: UnitSystem): GaugeScale =>
-  system === 'us' ? PSI_SCALE : KPA_SCALE
+/** The gauge as it is read: by its own marks, else as a house of these units reads it. */
+export const gaugeScale = (told: PressureIn): GaugeScale => SCALES[told]
 
-/** The gauge that regulates: its kind, and how much a dial reads high at its last test, psi. */
+/** The gauge that regulates: its kind, how much a dial reads high at its last test, psi, and its marks. */
 export interface GaugeHere {
   readonly kind: 'dial' | 'weighted'
   readonly errorPsi: number
+  /** What its dial is marked in; as the household reads where nothing is said. */
+  readonly marks?: DialMarks | null
 }
 
 /**
@@ -98,9 +126,11 @@ export interface GaugeHere {
  */
 export function pressureOn(gauge: GaugeHere, target: Psi, system: UnitSystem): string {
   const { kind, errorPsi } = gauge
-  if (kind === 'weighted' || Math.abs(errorPsi) < 1e-9) return showPressure(target, system)
-  const off = `${gaugeScale(system).off(errorPsi)}${system === 'us' ? '' : ' kPa'}`
-  return `${showPressure(psi(target + errorPsi), system)} on your dial: it reads ${off} ${errorPsi > 0 ? 'high' : 'low'}`
+  const told = gauge.marks ?? system
+  if (kind === 'weighted' || Math.abs(errorPsi) < 1e-9) return showPressure(target, told)
+  const { unit, off } = gaugeScale(told)
+  const by = `${off(errorPsi)}${unit === 'psi' ? '' : ` ${unit}`}`
+  return `${showPressure(psi(target + errorPsi), told)} on your dial: it reads ${by} ${errorPsi > 0 ? 'high' : 'low'}`
 }
 
 /** Altitude: "2,640 ft" or "805 m". */

@@ -19,6 +19,9 @@ export type Mouth = (typeof MOUTHS)[number]
 /** The gauge that regulates a load. */
 export const GAUGE_KINDS = ['dial', 'weighted'] as const
 export type GaugeKind = (typeof GAUGE_KINDS)[number]
+/** What a dial is marked in: as it stands on its face. */
+export const DIAL_MARKS = ['psi', 'kPa', 'bar', 'kg/cm²'] as const
+export type DialMarks = (typeof DIAL_MARKS)[number]
 
 /** The tested pairs of pressure and time of a tomato form. */
 export const PRESSURE_OPTIONS = ['low', 'standard', 'fifteen'] as const

@@ -23,6 +23,7 @@ import type {
   LoadEventKind,
   LoadSetup,
   LoadStage,
+  DialMarks,
   Mouth,
   Pack,
   Pounds,
@@ -286,6 +287,8 @@ export const canners = pgTable(
     minimum: jsonb('minimum').$type<{ quart: number; pint: number }>().notNull(),
     innerDiameterIn: doublePrecision('inner_diameter_in'),
     innerHeightIn: doublePrecision('inner_height_in'),
+    /** What its dial is marked in; null as the household reads. */
+    dialMarks: text('dial_marks').$type<DialMarks>(),
     seal: text('seal').$type<'gasket' | 'metal'>().notNull().default('gasket'),
     waterIn: doublePrecision('water_in').notNull().default(3),
     rangeNote: text('range_note').notNull().default(''),

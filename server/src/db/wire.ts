@@ -45,6 +45,7 @@ const PUBLIC = {
     'minimum',
     'innerDiameterIn',
     'innerHeightIn',
+    'dialMarks',
     'seal',
     'waterIn',
     'rangeNote',

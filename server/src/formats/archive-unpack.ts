@@ -68,6 +68,7 @@ export function unpackArchive(zip: Uint8Array, usual: HouseholdSettings): Unpack
 
 /** Fields that an older Kelvit did not have, as its rows have them. */
 const NOT_YET: Readonly<Record<string, object>> = {
+  canners: { dialMarks: null },
   gaugeTests: { struckAt: null, struckBy: null, struckWhy: null },
   lots: { jarOf: null, looked: null },
   loadPortions: { jarOf: null },

@@ -3,6 +3,7 @@ import {
   dialTarget,
   foldLoad,
   gaugeScale,
+  toldIn,
   type GaugeScale,
   type UnitSystem,
   judgeLoad,
@@ -62,7 +63,7 @@ export function printRecord(
   { zone, clockHours, units }: House,
 ): PrintedRecord {
   const { setup } = load
-  const gauge = gaugeScale(units)
+  const gauge = gaugeScale(toldIn(setup, units))
   const state = foldLoad(setup, events)
   const { verdict, reasons } = judgeLoad(setup, state)
   const day = new Intl.DateTimeFormat('en-GB', {
@@ -91,7 +92,7 @@ export function printRecord(
       (j) =>
         `${j.code}: ${j.seal.replaceAll('-', ' ')}${j.hold ? `, held (${j.hold.replaceAll('-', ' ')})` : ''}, ${j.state.replaceAll('-', ' ')}`,
     ),
-    lines: recordLines(events, units).map((l) => [
+    lines: recordLines(events, toldIn(setup, units)).map((l) => [
       when(l.at),
       `${l.words}${nameAfter(l)}${l.enteredAt === null ? '' : ` (recorded ${when(l.enteredAt)})`}${l.takenBack ? ' (taken back)' : ''}`,
     ]),

@@ -71,6 +71,7 @@ export function figuresOf(
     portions,
     regulatedBy: row.regulatedBy,
     gaugeErrorPsi: errorPsi,
+    marks: row.dialMarks,
     restMin: row.stageMinutes.restMin,
     seal: row.seal,
     kitchen: kitchenOf(household),

@@ -15,6 +15,7 @@ import {
   recallText,
   requiredAt,
   sayDate,
+  toldIn,
   altitudeOn,
   whyHeld,
   withOwnWords,
@@ -22,7 +23,7 @@ import {
   type LoadState,
   type RecallCause,
   type StandingTest,
-  type UnitSystem,
+  type PressureIn,
 } from '@kelvit/core'
 import { and, asc, count, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm'
 import { setImmediate } from 'node:timers/promises'
@@ -109,7 +110,7 @@ export async function rejudge(tx: Tx, deps: Deps, actor: Actor, cannerId?: strin
   }
   const told: ToldLoad[] = []
   for await (const known of knownLoads(tx, actor, household, tests, cannerId)) {
-    const said = wordsFor(known, tests, household.units)
+    const said = wordsFor(known, tests, toldIn(known.load.setup, household.units))
     if (said.length > 0) told.push(tell(known, said, voice))
   }
   if (told.length > 0) await sayToMany(tx, told, voice, judgedAs)
@@ -247,7 +248,7 @@ function mayBeTouched(
 function wordsFor(
   { load, events, state, causes }: Known,
   tests: readonly StandingTest[],
-  units: UnitSystem,
+  units: PressureIn,
 ): readonly Said[] {
   const gone = new Set(events.flatMap((e) => (e.kind === 'withdrawn' ? [e.eventId] : [])))
   const told = events.filter((e) => (OWN as readonly string[]).includes(e.kind) && !gone.has(e.id))
@@ -299,7 +300,7 @@ function stands(e: LoadEvent, ended: number, tests: readonly StandingTest[]): bo
 function whyText(
   { testId }: RecallCause,
   tests: readonly StandingTest[],
-  units: UnitSystem,
+  units: PressureIn,
 ): string {
   const test = tests.find((t) => t.id === testId)
   return test

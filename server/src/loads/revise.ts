@@ -2,6 +2,7 @@ import {
   DIAL_MAX_ERROR,
   dialTarget,
   gaugeScale,
+  toldIn,
   psi,
   showPressure,
   startTarget,
@@ -101,7 +102,7 @@ async function wordFor(
   const [row] = await tx.select().from(canners).where(eq(canners.id, load.cannerId))
   if (!row) return undefined
   const household = await householdOf(tx, actor)
-  const { units } = household
+  const told = toldIn(load.setup, household.units)
   const test = (await lastTests(tx, [row.id])).get(row.id)
   const errorPsi = load.setup.regulatedBy === 'dial' ? (test?.errorPsi ?? psi(0)) : psi(0)
   if (Math.abs(errorPsi) > DIAL_MAX_ERROR)
@@ -109,7 +110,7 @@ async function wordFor(
       kind: 'gauge-off',
       // Read high, it would have to show so much.
       ...(errorPsi > 0 ? { psi: psi(load.setup.psi + errorPsi) } : {}),
-      text: `${why} The dial is off by ${gaugeScale(units).off(errorPsi)} ${gaugeScale(units).unit}. That’s too far to go on.`,
+      text: `${why} The dial is off by ${gaugeScale(told).off(errorPsi)} ${gaugeScale(told).unit}. That’s too far to go on.`,
     }
   const found = figuresAgain(
     await readPortions(tx, load.id),
@@ -122,12 +123,12 @@ async function wordFor(
   if (is < was)
     return {
       kind: 'note',
-      text: `${why} ${showPressure(is, units)} would be enough from now on. Hold this load at ${showPressure(was, units)} to its end.`,
+      text: `${why} ${showPressure(is, told)} would be enough from now on. Hold this load at ${showPressure(was, told)} to its end.`,
     }
   return {
     kind: 'figures-changed',
     psi: is,
-    text: `${why} Hold this load at ${showPressure(is, units)}, not ${showPressure(was, units)}.`,
+    text: `${why} Hold this load at ${showPressure(is, told)}, not ${showPressure(was, told)}.`,
     setup: {
       ...load.setup,
       psi: found.psi,

@@ -2,12 +2,15 @@ import { paths, type CannerRead } from '@kelvit/contract'
 import {
   cannerClasses,
   capacityFor,
+  DIAL_MARKS,
   estimateCapacity,
+  gaugeScale,
   JAR_SIZES,
   MOUTHS,
   jarName,
   MINIMUM_LOAD,
   type CannerClass,
+  type DialMarks,
   type GaugeKind,
   type JarSize,
   type Mouth,
@@ -22,6 +25,7 @@ import { NumberEntry } from '../ui/number-entry'
 import { Sheet } from '../ui/sheet'
 import { Refusal } from '../ui/states'
 import { ShortField } from './measure-fields'
+import { useHousehold } from './session'
 
 type Counts = Record<JarSize, Record<Mouth, number | null>>
 
@@ -31,6 +35,7 @@ interface Typed {
   name: string
   gauge: GaugeKind | 'both'
   regulatedBy: GaugeKind
+  dialMarks: DialMarks | ''
   seal: 'gasket' | 'metal'
   waterIn: number | null
   counts: Counts
@@ -55,6 +60,7 @@ function typedOf(canner: CannerRead | undefined): Typed {
     name: canner?.name ?? '',
     gauge: canner?.gauge ?? kind?.gauge ?? 'dial',
     regulatedBy: canner?.regulatedBy ?? 'dial',
+    dialMarks: canner?.dialMarks ?? '',
     seal: canner?.seal ?? 'gasket',
     waterIn: canner?.waterIn ?? 3,
     counts: countsOf(canner?.capacity ?? kind?.capacity ?? {}),
@@ -70,6 +76,7 @@ function bodyOf({ counts, ...typed }: Typed, isNew: boolean): object {
     ...typed,
     classId: typed.classId || null,
     regulatedBy: typed.gauge === 'both' ? typed.regulatedBy : typed.gauge,
+    dialMarks: (typed.gauge !== 'weighted' && typed.dialMarks) || null,
     capacity: counts,
     ...(isNew && kind
       ? {
@@ -156,6 +163,7 @@ export function CannerForm({ canner, onClose }: CannerFormProps) {
 /** Class, name, gauge, seal and water; a class brings its usual gauge and figures along. */
 function Kind({ isNew }: { readonly isNew: boolean }) {
   const { register, control, setValue, watch } = useFormContext<Typed>()
+  const { units } = useHousehold().household
   const choose = (id: string): void => {
     const kind = classOf(id)
     if (!kind) return
@@ -193,6 +201,17 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
             ['weighted', 'the weight'],
           ]}
           {...register('regulatedBy')}
+        />
+      )}
+      {watch('gauge') !== 'weighted' && (
+        <ChoiceField
+          label="Its dial is marked in"
+          choices={[
+            ['', `${gaugeScale(units).unit}, as the household reads`],
+            ...DIAL_MARKS.map((m) => [m, m] as const),
+          ]}
+          help="As it stands on its face. Kelvit tells every figure for this canner that way."
+          {...register('dialMarks')}
         />
       )}
       <ChoiceField

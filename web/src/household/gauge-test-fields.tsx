@@ -1,5 +1,6 @@
 import { Controller, useFormContext } from 'react-hook-form'
 import { DateField } from './date-field'
+import { useDialMarks } from './gauge'
 import { PressureField } from './measure-fields'
 import { useToday } from './session'
 
@@ -11,9 +12,10 @@ export interface TypedTest {
 }
 
 /** When a dial was tested and how it reads; nobody's dial is right by default. */
-export function GaugeTestFields() {
+export function GaugeTestFields({ cannerId }: { readonly cannerId: string }) {
   const { control } = useFormContext<TypedTest>()
   const today = useToday()
+  const marks = useDialMarks(cannerId)
   return (
     <>
       <Controller
@@ -35,6 +37,7 @@ export function GaugeTestFields() {
         render={({ field }) => (
           <PressureField
             label="Reads high by"
+            marks={marks}
             min={-15}
             max={15}
             required

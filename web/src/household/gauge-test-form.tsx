@@ -52,7 +52,7 @@ export function GaugeTestForm({
     >
       <FormProvider {...form}>
         <form onSubmit={(e) => void form.handleSubmit(send)(e)} className="flex flex-col gap-4">
-          <GaugeTestFields />
+          <GaugeTestFields cannerId={canner.id} />
           <TextField label="Tested by" required {...form.register('testedBy')} />
           <Refusal of={save.error} />
           <Button type="submit" look="main" className="self-start" disabled={save.isPending}>

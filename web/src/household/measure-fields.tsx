@@ -5,8 +5,9 @@ import {
   metresToFeet,
   poundsToKg,
   psi,
-  psiToKpa,
+  gaugeScale,
   showPressure,
+  type PressureIn,
   standardAt,
   type UnitSystem,
 } from '@kelvit/core'
@@ -37,12 +38,6 @@ const SHORT: Scale = {
   toKept: (cm) => cm / 2.54,
 }
 
-const PRESSURE: Scale = {
-  us: 'psi',
-  metric: 'kPa',
-  toShown: (p) => psiToKpa(psi(p)),
-  toKept: (kpa) => kpa / psiToKpa(psi(1)),
-}
 const PRICE: Scale = {
   us: 'a pound',
   metric: 'a kilogram',
@@ -83,10 +78,17 @@ export const PriceField = (props: MeasureProps) => (
   <Measured {...props} scale={PRICE} units={useHousehold().household.units} />
 )
 
-/** A gauge pressure or its error, kept in psi. */
-export const PressureField = (props: MeasureProps) => (
-  <Measured {...props} scale={PRESSURE} units={useHousehold().household.units} />
-)
+/** A gauge pressure or its error, kept in psi, typed as a dial shows it: by its marks, else as the house reads. */
+export function PressureField({ marks, ...props }: MeasureProps & { readonly marks?: PressureIn }) {
+  const { units } = useHousehold().household
+  const { unit, toPsi } = gaugeScale(marks ?? units)
+  const scale: Scale = {
+    ...{ us: 'psi', metric: unit },
+    toShown: (p) => p / toPsi(1),
+    toKept: toPsi,
+  }
+  return <Measured {...props} scale={scale} units={unit === 'psi' ? 'us' : 'metric'} />
+}
 
 /** A length of row, kept in feet. */
 export const RowField = (props: MeasureProps) => (

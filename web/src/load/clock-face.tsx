@@ -1,4 +1,4 @@
-import { dialTarget, gaugeScale, showClock, showMinutes } from '@kelvit/core'
+import { dialTarget, gaugeScale, showClock, showMinutes, toldIn } from '@kelvit/core'
 import { useHousehold } from '../household/session'
 import { useTimes } from '../household/words'
 import { ClockText } from '../ui/clock-text'
@@ -37,7 +37,7 @@ export function ClockFace({ view, small }: { readonly view: LoadView; readonly s
 
 function useAbout({ load, state, now, canner, at }: LoadView): { main: string; more?: string } {
   const { time, dayTime } = useTimes()
-  const gauge = gaugeScale(useHousehold().household.units)
+  const gauge = gaugeScale(toldIn(load.setup, useHousehold().household.units))
   const m = canner?.stageMinutes
   const ends = now.clock.kind === 'down' ? now.clock.endsAt : 0
   switch (state.stage) {

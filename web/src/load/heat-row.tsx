@@ -1,4 +1,4 @@
-import { heatLike, heatWords } from '@kelvit/core'
+import { heatLike, heatWords, toldIn } from '@kelvit/core'
 import { useContext, useState, type FormEvent } from 'react'
 import { useHousehold } from '../household/session'
 import { Button } from '../ui/button'
@@ -37,7 +37,7 @@ export function HeatRow({ view, stove }: { readonly view: LoadView; readonly sto
   return (
     <div role="group" aria-label="Heat" className="flex flex-col gap-1.5">
       <p className="text-[15px] text-ink-soft">
-        {last ? heatWords(last, household.units) : 'Where is the knob? Note it for next time.'}
+        {last ? heatWords(last, toldIn(view.load.setup, household.units)) : 'Where is the knob? Note it for next time.'}
       </p>
       <div className="flex flex-wrap items-center gap-2">
         {offered.slice(0, MOST).map((s) => (

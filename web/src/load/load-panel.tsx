@@ -1,4 +1,4 @@
-import { gaugeScale, asEvents, holdBand, traceOf, type LoadStage } from '@kelvit/core'
+import { gaugeScale, asEvents, holdBand, toldIn, traceOf, type LoadStage } from '@kelvit/core'
 import { useContext, useState } from 'react'
 import { Link } from 'react-router'
 import { useHousehold } from '../household/session'
@@ -127,7 +127,7 @@ function Trace({ view }: { readonly view: LoadView }) {
       {...traceOf(load.setup, asEvents(load.events), state, view.at)}
       band={holdBand(load.setup, household.settings.cushionPsi)}
       time={time}
-      gauge={gaugeScale(household.units)}
+      gauge={gaugeScale(toldIn(load.setup, household.units))}
     />
   )
 }

@@ -64,6 +64,7 @@ const freshFigures = (
     portions: load.portions,
     regulatedBy: canner.regulatedBy,
     gaugeErrorPsi: psi(gaugeOf(canner).errorPsi),
+    marks: canner.dialMarks,
     restMin: canner.stageMinutes.restMin,
     seal: canner.seal,
     kitchen: kitchenOf(household),

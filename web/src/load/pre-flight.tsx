@@ -1,4 +1,4 @@
-import {
+import { gaugeIn,
   countJars,
   formOf,
   kitchenNumber,
@@ -25,7 +25,7 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
   if (state.stage !== 'planned' && state.stage !== 'preparing') return null
   const setup = fresh?.outcome === 'process' ? fresh.setup : load.setup
   const processes = fresh?.outcome === 'process' ? fresh.processes : load.processes
-  const gauge = { kind: setup.regulatedBy, errorPsi: setup.gaugeErrorPsi }
+  const gauge = gaugeIn(setup)
   const packs = [...new Set(load.portions.map((p) => p.pack))]
   const water = packs.includes('raw') ? WATER_F.raw : WATER_F.hot
   return (

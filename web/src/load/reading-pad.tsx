@@ -1,4 +1,4 @@
-import { dialTarget, gaugeScale, readNumber, type GaugeScale } from '@kelvit/core'
+import { dialTarget, gaugeScale, readNumber, toldIn, type GaugeScale } from '@kelvit/core'
 import { useEffect, useState, type FormEvent } from 'react'
 import { useHousehold } from '../household/session'
 import { Button } from '../ui/button'
@@ -18,7 +18,7 @@ interface ReadingPadProps {
 export function ReadingPad({ view, stove }: ReadingPadProps) {
   const [low, setLow] = useState<number>()
   const { setup } = view.load
-  const gauge = gaugeScale(useHousehold().household.units)
+  const gauge = gaugeScale(toldIn(setup, useHousehold().household.units))
   const target = gauge.target(dialTarget(setup))
   const note = (figure: number): void => {
     setLow(undefined)

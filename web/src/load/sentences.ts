@@ -1,7 +1,9 @@
 import {
   changedFigures,
   dialTarget,
+  gaugeIn,
   gaugeScale,
+  toldIn,
   holdBand,
   pressureOn,
   psi,
@@ -22,7 +24,7 @@ export function sentence(
   if (now.prompt && now.prompt.kind !== 'watched') return now.prompt.sentence
   const weighted = setup.regulatedBy === 'weighted'
   const band = holdBand(setup, cushionPsi)
-  const gauge = gaugeScale(units)
+  const gauge = gaugeScale(toldIn(setup, units))
   const figure = (p: number): string => gauge.say(gauge.target(p))
   switch (state.stage) {
     case 'planned':
@@ -49,7 +51,7 @@ export function sentence(
       return weighted
         ? 'Keep it rocking. Small changes only.'
         : // Few dials have kilopascals alone: said with the figure, they are not taken for psi.
-          `Hold it at ${figure(band.from)}–${figure(band.to)}${units === 'us' ? '' : ` ${gauge.unit}`}. Small changes only.`
+          `Hold it at ${figure(band.from)}–${figure(band.to)}${gauge.unit === 'psi' ? '' : ` ${gauge.unit}`}. Small changes only.`
     case 'cooling':
       return 'Leave it alone while it cools.'
     case 'resting':
@@ -69,7 +71,7 @@ export function sentence(
 
 /** The caution that belongs to the action, short and calm. */
 export function caution({ load, state }: LoadView, units: UnitSystem): string | undefined {
-  const gauge = gaugeScale(units)
+  const gauge = gaugeScale(toldIn(load.setup, units))
   const figure = (p: number): string => gauge.say(gauge.target(p))
   const target =
     load.setup.regulatedBy === 'weighted'
@@ -121,7 +123,7 @@ export function changeWords(planned: LoadSetup, now: LoadSetup, units: UnitSyste
 
 /** The target as this load's gauge reads it, with its reason. */
 const onGauge = (setup: LoadSetup, units: UnitSystem): string =>
-  pressureOn({ kind: setup.regulatedBy, errorPsi: setup.gaugeErrorPsi }, psi(setup.psi), units)
+  pressureOn(gaugeIn(setup), psi(setup.psi), units)
 
 export const STAGE_WORDS: Readonly<Record<LoadStage, string>> = {
   planned: 'planned',

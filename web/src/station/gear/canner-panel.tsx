@@ -57,7 +57,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             <dt className="text-ink-soft">Last test</dt>
             <dd>
               {canner.lastTest
-                ? `${showDate(canner.lastTest.testedOn, today)}, ${dialWords(canner.lastTest.errorPsi, units)}; ${daysLeft >= 0 ? `good for ${daysLeft} more days` : `overdue by ${-daysLeft} days`}`
+                ? `${showDate(canner.lastTest.testedOn, today)}, ${dialWords(canner.lastTest.errorPsi, canner.dialMarks ?? units)}; ${daysLeft >= 0 ? `good for ${daysLeft} more days` : `overdue by ${-daysLeft} days`}`
                 : 'never'}
             </dd>
           </>

@@ -39,7 +39,7 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
               {t.struckAt ? (
                 <>
                   <s>
-                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, household.units)}
+                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
                   </s>{' '}
                   <span className="text-ink-soft">
                     crossed out by {t.struckBy}: {t.struckWhy}
@@ -48,7 +48,7 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
               ) : (
                 <>
                   <Link to={`/gear/recall/${t.id}`} className="text-kettle underline">
-                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, household.units)}
+                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
                   </Link>
                   {t.testedBy && <span className="text-ink-soft">, {t.testedBy}</span>}
                 </>
@@ -125,7 +125,7 @@ function Correct({ test, close }: { readonly test: GaugeTest; readonly close: ()
           </label>
           {!never && (
             <>
-              <GaugeTestFields />
+              <GaugeTestFields cannerId={test.cannerId} />
               <TextField label="Tested by" {...form.register('testedBy')} />
             </>
           )}

@@ -1,7 +1,15 @@
 import { paths, type GaugeRecall, type RecalledLoad } from '@kelvit/contract'
-import { dateAt, dialWords, recallWords, type LoadStage, saidFood } from '@kelvit/core'
+import {
+  dateAt,
+  dialWords,
+  recallWords,
+  saidFood,
+  type LoadStage,
+  type PressureIn,
+} from '@kelvit/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
+import { useDialMarks } from '../../household/gauge'
 import { useHousehold, useToday } from '../../household/session'
 import { plural, showDate } from '../../household/words'
 import { useCanners } from '../../sync/queries'
@@ -44,8 +52,8 @@ export function Page() {
 
 function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today: string }) {
   const { test, since, loads, ran } = recall
-  const { units } = useHousehold().household
-  const reads = dialWords(test.errorPsi, units)
+  const told = useDialMarks(test.cannerId)
+  const reads = dialWords(test.errorPsi, told)
   const from = since ? ` since its last good test on ${showDate(since, today)}` : ''
   if (test.struckAt)
     return (
@@ -84,7 +92,7 @@ function Known({ recall, today }: { readonly recall: GaugeRecall; readonly today
       </Panel>
       {out.length > 0 && <Abroad jars={out} why="My canner’s gauge read wrong." />}
       {loads.map((load) => (
-        <OneLoad key={load.loadId} load={load} today={today} />
+        <OneLoad key={load.loadId} load={load} today={today} told={told} />
       ))}
     </div>
   )
@@ -97,9 +105,15 @@ const PLACES: Readonly<Partial<Record<LoadStage, string>>> = {
   standing: ', on the towel',
 }
 
-function OneLoad({ load, today }: { readonly load: RecalledLoad; readonly today: string }) {
+interface OneLoadProps {
+  readonly load: RecalledLoad
+  readonly today: string
+  readonly told: PressureIn
+}
+
+function OneLoad({ load, today, told }: OneLoadProps) {
   const { household } = useHousehold()
-  const { held, truth, needed } = recallWords(load, household.units)
+  const { held, truth, needed } = recallWords(load, told)
   const opened = load.jars.filter((j) => j.state === 'opened')
   const whole = load.jars.filter((j) => j.state !== 'opened')
   const eaten = load.elsewhere.filter((j) => j.state === 'eaten')

@@ -263,6 +263,8 @@ const FACES: Readonly<
 > = {
   psi: { most: 20, mark: 1, figure: 5 },
   kPa: { most: 140, mark: 10, figure: 40 },
+  bar: { most: 1.4, mark: 0.1, figure: 0.4 },
+  'kg/cm²': { most: 1.4, mark: 0.1, figure: 0.4 },
 }
 
 function Dial({ psi, x, y }: { readonly psi: number; readonly x: number; readonly y: number }) {

@@ -76,6 +76,7 @@ export function practiceCanner(lesson: Lesson): CannerRead {
     classId: kind.id,
     gauge: lesson.gauge,
     regulatedBy: lesson.gauge,
+    dialMarks: null,
     capacity: kind.capacity,
     minimum: { quart: 2, pint: 4 },
     innerDiameterIn: kind.innerDiameterIn,

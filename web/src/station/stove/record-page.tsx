@@ -1,6 +1,8 @@
 import { paths, type Jar, type JarWithTaker, type LoadWithEvents } from '@kelvit/contract'
 import {
+  gaugeIn,
   gaugeScale,
+  toldIn,
   asEvents,
   dateAt,
   holdBand,
@@ -86,8 +88,8 @@ function Record({
   const { household } = useHousehold()
   const { time } = useTimes()
   const { load, state, canner } = view
-  const gauge = { kind: load.setup.regulatedBy, errorPsi: load.setup.gaugeErrorPsi }
-  const dial = gaugeScale(household.units)
+  const gauge = gaugeIn(load.setup)
+  const dial = gaugeScale(toldIn(load.setup, household.units))
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div className="flex flex-col gap-5">
@@ -219,7 +221,10 @@ function Lines({ view }: { readonly view: LoadView }) {
     const on = dateAt(ms, household.zone)
     return on.slice(0, 4) === today.slice(0, 4) ? showDay(on) : `${showDay(on)} ${on.slice(0, 4)}`
   }
-  const lines = recordLines(asEvents(view.load.events), household.units)
+  const lines = recordLines(
+    asEvents(view.load.events),
+    toldIn(view.load.setup, household.units),
+  )
   if (lines.length === 0) return <p className="text-ink-soft">Nothing recorded yet.</p>
   return (
     <ol className="text-[15px] leading-snug">

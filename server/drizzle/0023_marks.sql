@@ -1,0 +1,1 @@
+ALTER TABLE "canners" ADD COLUMN "dial_marks" text;
