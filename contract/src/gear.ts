@@ -1,4 +1,5 @@
 import type {
+  BesideWeight,
   Block,
   Capacity,
   CapacityOf,
@@ -150,6 +151,11 @@ export const cannerRows = rowRoutes<Canner, NewCanner, CannerFields, CannerRead>
       climb: learnedStage,
       cool: learnedStage,
       heats: listOf<HeatMemory>(heatMemory),
+      beside: shape<BesideWeight>({
+        latestPsi: Joi.number(),
+        usualPsi: Joi.number().allow(null),
+        loads: Joi.number().integer(),
+      }).allow(null),
     }),
     blocks: listOf(shape<Block>({ reason: said, sentence: said })),
     lastTest: shape<NonNullable<CannerRead['lastTest']>>({

@@ -5,11 +5,14 @@ import {
   learnTimes,
   tellingReadings,
   withLearned,
+  besideWords,
+  hasDrifted,
+  type PressureIn,
   type RunLoad,
 } from '@kelvit/core'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { dial, GOOD_DIAL, log, MIN } from './kit/loads'
+import { dial, GOOD_DIAL, GOOD_WEIGHT, log, MIN, weighted } from './kit/loads'
 
 const guess = cannerClasses[1]!.stageMinutes
 
@@ -24,7 +27,7 @@ const run = (heat: number, climb: number, cool: number, fullness = 1): RunLoad =
     const cools = at >= 120 ? cool - 38 : 0
     return [at + later + climbs + cools, ...rest].join(' ')
   })
-  return { state: foldLoad(dial, log(...lines)), fullness, jars: 7 }
+  return { setup: dial, state: foldLoad(dial, log(...lines)), fullness, jars: 7 }
 }
 
 describe('times learned from a canner’s own loads', () => {
@@ -71,7 +74,7 @@ describe('times learned from a canner’s own loads', () => {
         '200 pressure-zero',
       ),
     )
-    expect(learnTimes(guess, [{ state, fullness: 1, jars: 7 }]).cool.loads).toBe(0)
+    expect(learnTimes(guess, [{ setup: dial, state, fullness: 1, jars: 7 }]).cool.loads).toBe(0)
   })
 })
 
@@ -106,6 +109,45 @@ describe('readings of a device that become facts', () => {
         ])
         expect(whole.since - 48 * MIN).toBeGreaterThanOrEqual(0)
       }),
+    )
+  })
+})
+
+describe('two gauges on one lid', () => {
+  /** An evening on the weight in which the dial was read at these pressures. */
+  const read = (...figures: number[]): RunLoad => {
+    const lines = GOOD_WEIGHT.flatMap((l) =>
+      l.startsWith('65 ') ? [l, ...figures.map((p, i) => `${66 + i} reading ${p}`)] : [l],
+    )
+    return { setup: weighted, state: foldLoad(weighted, log(...lines)), fullness: 1, jars: 7 }
+  }
+  const told = (...loads: RunLoad[]) => {
+    const { beside } = learnTimes(guess, loads)
+    return beside && [beside.latestPsi, beside.usualPsi, hasDrifted(beside)]
+  }
+  test('nothing is known where nobody read the dial, or only once, or where the dial regulates', () => {
+    expect(told()).toBeNull()
+    expect(told(read(), read(15.5))).toBeNull()
+    expect(told(run(18, 9, 38))).toBeNull()
+  })
+  test('the last load stands against the median of those before', () => {
+    expect(told(read(15.5, 15.5))).toEqual([0.5, null, false])
+    expect(told(read(15.5, 16), read(15.25, 15.25), read(15.5, 15.5))).toEqual([0.5, 0.5, false])
+    expect(told(read(15, 15), read(15, 15), read(16, 16))).toEqual([1, 0, false])
+    expect(told(read(15, 15), read(15, 15), read(16.5, 16.5))).toEqual([1.5, 0, true])
+    expect(told(read(16, 16), read(16, 16), read(14.5, 14.5))).toEqual([-0.5, 1, true])
+  })
+  test('in words, as the dial is marked', () => {
+    const words = (marks: PressureIn, ...loads: RunLoad[]) =>
+      besideWords(learnTimes(guess, loads).beside!, marks)
+    expect(words('us', read(15.5, 15.5))).toBe(
+      'Last time its dial showed ½ psi more than the weight holds.',
+    )
+    expect(words('us', read(15, 15), read(15, 15), read(15, 15))).toBe(
+      'Its dial shows what the weight holds, as in the 2 loads before.',
+    )
+    expect(words('bar', read(15, 15), read(15, 15), read(17, 17))).toBe(
+      'Last time its dial showed 0.14 bar more than the weight holds. Before, it was what the weight holds. Have the dial tested.',
     )
   })
 })

@@ -313,7 +313,7 @@ describe('the record', () => {
 describe('what teaches a canner its times', () => {
   const guess = cannerClasses[0]!.stageMinutes
   const of = (...lines: readonly string[]) =>
-    learnTimes(guess, [{ state: foldLoad(dial, log(...lines)), fullness: 1, jars: 7 }])
+    learnTimes(guess, [{ setup: dial, state: foldLoad(dial, log(...lines)), fullness: 1, jars: 7 }])
   test('only stages that were really entered and left', () => {
     expect(of(...GOOD_DIAL).heat).toMatchObject({ loads: 1, least: 18 })
     expect(of(...GOOD_DIAL.filter((l) => !l.includes('locked'))).heat.loads).toBe(0)
@@ -325,7 +325,7 @@ describe('what teaches a canner its times', () => {
     const learn = (fullness: number) =>
       learnTimes(
         { ...guess, coolMin: 10 },
-        Array.from({ length: 5 }, () => ({ state, fullness, jars: 7 })),
+        Array.from({ length: 5 }, () => ({ setup: weighted, state, fullness, jars: 7 })),
       ).cool
     expect(learn(0.5)).toMatchObject({ minutes: 38, smallMinutes: 10 })
     expect(learn(0.49)).toMatchObject({ minutes: 10, smallMinutes: 38 })

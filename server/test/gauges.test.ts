@@ -1,7 +1,7 @@
 // A gauge that is a device: its token, its readings, and what they do to a load.
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { id, NOW, startKit, type Browser, type Kit } from './kit'
-import { DIAL, MIN, minute, planned, TO_CLIMBING, type Stove } from './stove-kit'
+import { DIAL, MIN, minute, planned, stoveOf, TO_CLIMBING, type Stove } from './stove-kit'
 
 let kit: Kit
 beforeAll(async () => {
@@ -145,5 +145,33 @@ describe('readings', () => {
       body: { detail: expect.stringContaining('together') },
     })
     expect(last.headers.get('retry-after')).toMatch(/^\d+$/)
+  })
+})
+
+describe('what a dial is marked in', () => {
+  test('goes with a load from its plan, follows a change while it runs, and is told by its record', async () => {
+    const stove = await planned(kit, DIAL)
+    const marked = async (dialMarks: string | null) => {
+      const { version } = (await stove.who.send('GET', `/api/canners/${stove.cannerId}`)).body
+      const path = `/api/canners/${stove.cannerId}`
+      const made = await stove.who.send('PATCH', path, { version, dialMarks })
+      expect([made.status, made.body.dialMarks]).toEqual([200, dialMarks])
+    }
+    expect((await stove.load()).setup.marks).toBeUndefined()
+    await stove.run(TO_CLIMBING)
+    const before = (await stove.load()).setup
+    await marked('bar')
+    expect((await stove.load()).setup).toEqual({ ...before, marks: 'bar' })
+    await marked('psi')
+    expect((await stove.load()).setup).toEqual({ ...before, marks: 'psi' })
+    await marked(null)
+    expect((await stove.load()).setup).toEqual(before)
+    await marked('kg/cm²')
+    const next = await stoveOf(kit, stove.who, stove)
+    expect((await next.load()).setup.marks).toBe('kg/cm²')
+    const bad = await stove.who.send('PATCH', `/api/canners/${stove.cannerId}`, {
+      ...{ version: 6, dialMarks: 'atmospheres' },
+    })
+    expect(bad.status).toBe(400)
   })
 })

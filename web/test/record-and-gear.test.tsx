@@ -315,6 +315,7 @@ describe('a canner’s times under Gear', () => {
       climb: { ...heat, minutes: 8, smallMinutes: 8, loads: 1, least: 8.2, most: 8.2 },
       cool: heat,
       heats: [],
+      beside: null,
     }
     const text = times(canner({ learned }))
     expect(text).toMatch(/about 21 min19–24 in 5 loads; small loads 16/)

@@ -1,10 +1,13 @@
 import { heatOf, type HeatMemory } from './heat'
 import { learnStageMinutes } from './stages'
+import type { LoadSetup } from './setup'
 import type { LoadState } from './state'
+import { besideWeight, type BesideWeight } from './two-gauges'
 import type { StageMinutes } from './types'
 
 /** A load of a canner that ran to its end. */
 export interface RunLoad {
+  readonly setup: LoadSetup
   readonly state: LoadState
   /** How full the canner was, 0 to 1 of what it takes. */
   readonly fullness: number
@@ -29,6 +32,8 @@ export interface LearnedTimes {
   readonly cool: LearnedStage
   /** How its last loads were heated, newest first. */
   readonly heats: readonly HeatMemory[]
+  /** What its dial showed beside its weight; null where nobody read it there. */
+  readonly beside: BesideWeight | null
 }
 
 /** So many loads' heats are kept on a canner. */
@@ -89,6 +94,7 @@ export function learnTimes(guess: StageMinutes, loads: readonly RunLoad[]): Lear
       .flatMap((l) => heatOf(l.state, l.jars) ?? [])
       .reverse()
       .slice(0, KEPT_HEATS),
+    beside: besideWeight(loads),
   }
 }
 

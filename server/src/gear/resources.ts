@@ -7,11 +7,13 @@ import {
   shelfRows,
 } from '@kelvit/contract/routes'
 import { dateAt, findSpoken, foodOf, learnTimes, saidName, withLearned } from '@kelvit/core'
-import { canners, containers, cropWords, gaugeTests, shelves } from '../db/schema'
+import { and, eq, inArray, sql } from 'drizzle-orm'
+import { canners, containers, cropWords, gaugeTests, loads, shelves } from '../db/schema'
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
-import { findRow, type Values } from '../store/rows'
+import { OPEN_STAGES } from '../store/loads'
+import { changeRows, findRow, type Values } from '../store/rows'
 import { learnedTimes } from '../store/learned'
 import { blocksOf, lastTests } from '../store/gauge-tests'
 
@@ -33,6 +35,21 @@ const cannerResource: Resource = {
   table: canners,
   order: canners.createdAt,
   prepare: (values, { stored }) => checkGauge(values, stored),
+  follow: async (row, { tx, before }) => {
+    const { dialMarks } = row as unknown as CannerRow
+    if (!before || dialMarks === (before as unknown as CannerRow).dialMarks) return
+    // Only what the figures of its loads are told in: what they are stays.
+    const own = sql`(${loads.setup} - 'marks')`
+    await changeRows(
+      tx,
+      loads,
+      and(eq(loads.cannerId, row.id), inArray(loads.stage, [...OPEN_STAGES])),
+      {
+        setup:
+          dialMarks === null ? own : sql`${own} || jsonb_build_object('marks', ${dialMarks}::text)`,
+      },
+    )
+  },
   present: async (rows, tx, deps, actor) => {
     const today = dateAt(deps.clock.now(), actor.zone)
     const list = rows as unknown as readonly CannerRow[]

@@ -39,6 +39,7 @@ export async function learnedTimes(
       .filter((r) => r.cannerId === canner.id)
       .reverse()
       .map((r) => ({
+        setup: r.setup,
         state: foldLoad(r.setup, events.filter((e) => e.loadId === r.id).map(asEvent)),
         jars: portionsOf(r.id).reduce((n, p) => n + (p.filled ?? p.jars), 0),
         fullness: portionsOf(r.id).reduce(

@@ -66,7 +66,8 @@ export async function listLoads(tx: Tx, now: number): Promise<Listed<LoadWithEve
   return listOf((await readWritten(tx, loads, which, PARTS)).map(judged))
 }
 
-const OPEN_STAGES = LOAD_STAGES.filter((s) => s !== 'checked' && s !== 'aborted')
+/** Stages in which a load isn't over. */
+export const OPEN_STAGES = LOAD_STAGES.filter((s) => s !== 'checked' && s !== 'aborted')
 
 /** Each way of being current finds its loads by an index of its own. */
 const isCurrent = (tx: Tx, now: number): SQL => {

@@ -1,4 +1,7 @@
-import { gaugeIn,
+import {
+  besideWords,
+  gaugeIn,
+  hasDrifted,
   countJars,
   formOf,
   kitchenNumber,
@@ -38,6 +41,9 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
           </Link>
         </Caution>
       ))}
+      {canner?.learned.beside && hasDrifted(canner.learned.beside) && (
+        <Caution>{besideWords(canner.learned.beside, canner.dialMarks ?? household.units)}</Caution>
+      )}
       <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-5 gap-y-2 leading-relaxed">
         <Fact name="Pressure">
           {pressureOn(gauge, psi(setup.psi), household.units)}, {setup.minutes} minutes

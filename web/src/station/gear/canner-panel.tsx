@@ -1,6 +1,7 @@
 import { History } from '../../household/history'
 import { type CannerRead } from '@kelvit/contract'
 import {
+  besideWords,
   capacityFor,
   countJars,
   DIAL_TEST_DAYS,
@@ -30,6 +31,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
   const [open, setOpen] = useState<'test' | 'inspect' | 'edit'>()
   const close = (): void => setOpen(undefined)
   const fit = canner.blocks.length === 0
+  const { beside } = canner.learned
   const dial = canner.regulatedBy === 'dial'
   const daysLeft = canner.lastTest
     ? DIAL_TEST_DAYS - daysBetween(canner.lastTest.testedOn, today)
@@ -62,6 +64,12 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             </dd>
           </>
         )}
+        {beside && (
+          <>
+            <dt className="text-ink-soft">Beside its weight</dt>
+            <dd>{besideWords(beside, canner.dialMarks ?? units)}</dd>
+          </>
+        )}
         <dt className="text-ink-soft">Water</dt>
         <dd>
           {showLength(canner.waterIn, units)}, by its manual{canner.manual && ` (${canner.manual})`}
@@ -85,7 +93,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
           <Button size="small" onClick={() => setOpen('inspect')}>
             Check it
           </Button>
-          {dial && (
+          {canner.gauge !== 'weighted' && (
             <Button size="small" onClick={() => setOpen('test')}>
               Record a gauge test
             </Button>
@@ -95,7 +103,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
           </Button>
         </div>
       )}
-      {dial && <GaugeTests canner={canner} />}
+      {canner.gauge !== 'weighted' && <GaugeTests canner={canner} />}
       <Gauges canner={canner} />
       {open === 'test' && <GaugeTestForm canner={canner} onClose={close} />}
       {open === 'inspect' && <Inspection canner={canner} onClose={close} />}
