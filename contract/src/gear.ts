@@ -8,13 +8,17 @@ import type {
   LearnedTimes,
   StageMinutes,
   Psi,
+  WaterRun,
 } from '@kelvit/core'
 import {
+  BURNERS,
   DIAL_MARKS,
   GAUGE_KINDS,
   JAR_SIZES,
   MOUTHS,
   SUPPLY_KINDS,
+  WATER_RUN_WHYS,
+  type Burner,
   type DialMarks,
   type GaugeKind,
   type JarSize,
@@ -51,6 +55,13 @@ export interface Canner {
   readonly innerHeightIn: number | null
   /** What its dial is marked in; null as the household reads. */
   readonly dialMarks: DialMarks | null
+  /** What it stands on, and how much that carries by its maker, lb; null where nobody said it. */
+  readonly standsOn: Burner | null
+  readonly burnerLimitLb: number | null
+  /** The canner itself with its lid, empty, lb. */
+  readonly emptyLb: number | null
+  /** Its runs with water only. */
+  readonly waterRuns: readonly WaterRun[]
   readonly seal: 'gasket' | 'metal'
   /** Water in the pot, by the manual, inches. */
   readonly waterIn: number
@@ -73,6 +84,8 @@ export interface CannerRead extends Canner {
   readonly learned: LearnedTimes
   readonly blocks: readonly Block[]
   readonly lastTest: { readonly testedOn: string; readonly errorPsi: Psi } | null
+  /** Its last load or water-only run, ISO plain date; null where it never ran here. */
+  readonly lastRanOn: string | null
 }
 
 type CannerFields = Omit<Canner, 'id' | 'version'>
@@ -99,6 +112,12 @@ const cannerFields = {
   innerDiameterIn: inches.allow(null),
   innerHeightIn: inches.allow(null),
   dialMarks: oneOf(DIAL_MARKS).allow(null),
+  standsOn: oneOf(BURNERS).allow(null),
+  burnerLimitLb: Joi.number().greater(0).max(1000).allow(null),
+  emptyLb: Joi.number().greater(0).max(500).allow(null),
+  waterRuns: listOf(
+    shape<WaterRun>({ onDate: plainDate, why: oneOf(WATER_RUN_WHYS), by: line(60) }),
+  ).max(100),
   seal: oneOf(['gasket', 'metal']),
   waterIn: Joi.number().min(0).max(12),
   rangeNote: words(400),
@@ -119,16 +138,19 @@ const cannerFields = {
 }
 /** A canner's own row. */
 export const cannerRow = shape<Canner>({ ...cannerFields, id, version })
-const heatMemory = shape<HeatMemory>({
-  at: Joi.number(),
-  jars: Joi.number().integer(),
-  climb: Joi.string().allow(null),
-  eased: shape<NonNullable<HeatMemory['eased']>>({
-    setting: Joi.string(),
-    psi: Joi.number().allow(null),
-  }).allow(null),
-  held: Joi.string().allow(null),
-})
+const heatMemory = shape<HeatMemory>(
+  {
+    at: Joi.number(),
+    jars: Joi.number().integer(),
+    climb: Joi.string().allow(null),
+    eased: shape<NonNullable<HeatMemory['eased']>>({
+      setting: Joi.string(),
+      psi: Joi.number().allow(null),
+    }).allow(null),
+    held: Joi.string().allow(null),
+  },
+  { burner: oneOf(BURNERS) },
+)
 const learnedStage = shape<LearnedStage>({
   minutes: Joi.number(),
   smallMinutes: Joi.number(),
@@ -157,6 +179,7 @@ export const cannerRows = rowRoutes<Canner, NewCanner, CannerFields, CannerRead>
         loads: Joi.number().integer(),
       }).allow(null),
     }),
+    lastRanOn: plainDate.allow(null),
     blocks: listOf(shape<Block>({ reason: said, sentence: said })),
     lastTest: shape<NonNullable<CannerRead['lastTest']>>({
       testedOn: plainDate,

@@ -1,5 +1,6 @@
 import type { JarOf, Judgement, LoadSetup, Reason, Psi, SeenJar, Verdict } from '@kelvit/core'
 import {
+  BURNERS,
   DIAL_MARKS,
   GAUGE_KINDS,
   JAR_SIZES,
@@ -114,6 +115,7 @@ const setup = shape<LoadSetup>(
   },
   {
     marks: oneOf(DIAL_MARKS),
+    burner: oneOf(BURNERS),
     lock: Joi.boolean(),
     openMinutes: stoveMinutes,
     coolMinutes: stoveMinutes,

@@ -84,6 +84,12 @@ describe('what is said the next time', () => {
     expect(heatLike(past, 2)?.held).toBe('2')
     expect(heatLike(past, 14)?.held).toBe('2')
     expect(heatLike([], 7)).toBeUndefined()
+    // A knob of another burner says nothing.
+    const on = past.map((m, i) => ({ ...m, burner: i % 2 ? ('gas' as const) : ('coil' as const) }))
+    for (const burner of ['gas', 'coil'] as const)
+      expect(heatLike(on, 6, burner)?.burner).toBe(burner)
+    expect(heatLike(on, 6, 'outdoor')).toBeUndefined()
+    expect(heatLike(past, 6, 'outdoor')?.held).toBe('3')
   })
   test('in words, in the household’s units, as far as it is known', () => {
     const full = memory(1, 7, '3½')

@@ -8,3 +8,12 @@ export {
   type KitchenHousehold,
   type PortionAsked,
 } from './kitchen'
+export {
+  BURNER_AFTER,
+  BURNER_BEFORE,
+  burnerLoad,
+  fullWeight,
+  type BurnerLoad,
+  type OnBurner,
+} from './burner'
+export { lastRun, waterRunDue, type WaterRun } from './water-run'

@@ -11,7 +11,7 @@ import type { JarOf } from '../method/mixed-name'
 import { mixedLoad } from '../method/mixed-load'
 import type { Process, Refusal } from '../method/data/types'
 import { countJars } from '../method/jar-size'
-import type { DialMarks } from '../words'
+import type { Burner, DialMarks } from '../words'
 import { minutes, psi, type Psi } from '../quantity/units'
 import { capacityFor, minimumFor } from './capacity'
 import { restOf } from './stages'
@@ -36,6 +36,7 @@ export interface FiguresQuery {
   readonly gaugeErrorPsi: Psi
   /** What its dial is marked in; null as the household reads. */
   readonly marks?: DialMarks | null
+  readonly burner?: Burner | null
   /** The canner's own rest, min. */
   readonly restMin: number
   readonly kitchen: Kitchen
@@ -82,6 +83,7 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       gaugeErrorPsi: query.regulatedBy === 'dial' ? query.gaugeErrorPsi : psi(0),
       restMinutes: restOf(query, query.kitchen.restMinutes),
       ...(query.marks ? { marks: query.marks } : {}),
+      ...(query.burner ? { burner: query.burner } : {}),
       ...(query.seal === 'metal' ? { lock: false } : {}),
       ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),
       ...(query.coolMin === undefined ? {} : { coolMinutes: minutes(query.coolMin) }),

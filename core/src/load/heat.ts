@@ -1,6 +1,7 @@
 import { gaugeScale } from '../quantity/format'
 import type { Psi } from '../quantity/units'
 import type { PressureIn } from '../quantity/format'
+import type { Burner } from '../words'
 import type { HeatSet, LoadState } from './state'
 
 /** Where the heat stood in one load, in the cook's own words. */
@@ -14,10 +15,12 @@ export interface HeatMemory {
   readonly eased: { readonly setting: string; readonly psi: Psi | null } | null
   /** What held it: the setting that stood longest at pressure. */
   readonly held: string | null
+  /** What the canner stood on, where that was said. */
+  readonly burner?: Burner
 }
 
 /** How one load was heated; undefined where nobody noted it. */
-export function heatOf(state: LoadState, jars: number): HeatMemory | undefined {
+export function heatOf(state: LoadState, jars: number, burner?: Burner): HeatMemory | undefined {
   const { heats, entered, readings } = state
   const up = entered.climbing
   if (heats.length === 0 || up === undefined) return undefined
@@ -30,6 +33,7 @@ export function heatOf(state: LoadState, jars: number): HeatMemory | undefined {
     ...{ at: up, jars, climb: climb?.setting ?? null },
     eased: next ? { setting: next.setting, psi: read?.psi ?? null } : null,
     held: longest(heats, atPressure, end),
+    ...(burner ? { burner } : {}),
   }
 }
 
@@ -48,11 +52,20 @@ function longest(heats: readonly HeatSet[], from: number, until: number): string
 /** Loads whose jars differ by at most this share of the larger are heated alike. */
 const ALIKE = 0.3
 
-/** The last load of about this size, else the last of any; undefined where none was noted. */
-export function heatLike(past: readonly HeatMemory[], jars: number): HeatMemory | undefined {
+/**
+ * The last load of about this size on this burner, else the last of any size; undefined where none
+ * was noted. A knob of another burner says nothing.
+ */
+export function heatLike(
+  past: readonly HeatMemory[],
+  jars: number,
+  burner?: Burner | null,
+): HeatMemory | undefined {
   const alike = (m: HeatMemory): boolean =>
     Math.abs(m.jars - jars) <= ALIKE * Math.max(m.jars, jars)
-  const latest = [...past].sort((a, b) => b.at - a.at)
+  const latest = past
+    .filter((m) => !m.burner || !burner || m.burner === burner)
+    .sort((a, b) => b.at - a.at)
   return latest.find(alike) ?? latest[0]
 }
 

@@ -91,7 +91,7 @@ export function learnTimes(guess: StageMinutes, loads: readonly RunLoad[]): Lear
     climb: stage('climb', guess.climbMin),
     cool: stage('cool', guess.coolMin),
     heats: loads
-      .flatMap((l) => heatOf(l.state, l.jars) ?? [])
+      .flatMap((l) => heatOf(l.state, l.jars, l.setup.burner) ?? [])
       .reverse()
       .slice(0, KEPT_HEATS),
     beside: besideWeight(loads),

@@ -1,5 +1,5 @@
 import type { GaugeHere, PressureIn } from '../quantity/format'
-import type { DialMarks } from '../words'
+import type { Burner, DialMarks } from '../words'
 import { psi, type Minutes, type Psi } from '../quantity/units'
 import { DIAL_MAX_ERROR } from './fitness'
 
@@ -28,6 +28,8 @@ export interface LoadSetup {
   readonly againBy?: number
   /** What the canner's dial is marked in; as the household reads where nothing is said. */
   readonly marks?: DialMarks
+  /** What the canner stands on, where that was said. */
+  readonly burner?: Burner
   /** A practice run: its gauge is simulated and no food is in it. */
   readonly practice?: boolean
 }

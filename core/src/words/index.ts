@@ -132,6 +132,22 @@ export const HOLDS = ['in-doubt', 'not-processed'] as const
 export type Hold = (typeof HOLDS)[number]
 
 /** Supplies kept as one amount each: bands and fuel by count, the rest as said. */
+export const BURNERS = ['gas', 'coil', 'glass', 'outdoor'] as const
+/** What a canner stands on: a flame, an electric coil, a glass top, a burner outdoors. */
+export type Burner = (typeof BURNERS)[number]
+
+/** Why a canner was run with water only. */
+export const WATER_RUN_WHYS = ['after-winter', 'new-gasket', 'bought-used', 'other'] as const
+export type WaterRunWhy = (typeof WATER_RUN_WHYS)[number]
+
+/** Things that lie ready for when one breaks, counted. */
+export const SPARE_KINDS = [
+  'spare gasket',
+  'spare plug',
+  'spare gauge',
+  'second rack',
+  'jar lifter',
+] as const
 export const SUPPLY_KINDS = [
   'bands regular',
   'bands wide',
@@ -139,6 +155,7 @@ export const SUPPLY_KINDS = [
   'citric-acid',
   'vinegar',
   'fuel',
+  ...SPARE_KINDS,
 ] as const
 export type SupplyKindStored = (typeof SUPPLY_KINDS)[number]
 

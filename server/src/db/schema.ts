@@ -23,7 +23,9 @@ import type {
   LoadEventKind,
   LoadSetup,
   LoadStage,
+  Burner,
   DialMarks,
+  WaterRun,
   Mouth,
   Pack,
   Pounds,
@@ -289,6 +291,12 @@ export const canners = pgTable(
     innerHeightIn: doublePrecision('inner_height_in'),
     /** What its dial is marked in; null as the household reads. */
     dialMarks: text('dial_marks').$type<DialMarks>(),
+    /** What it stands on, how much that carries, and what the canner weighs empty, lb. */
+    standsOn: text('stands_on').$type<Burner>(),
+    burnerLimitLb: doublePrecision('burner_limit_lb'),
+    emptyLb: doublePrecision('empty_lb'),
+    /** Its runs with water only. */
+    waterRuns: jsonb('water_runs').$type<WaterRun[]>().notNull().default([]),
     seal: text('seal').$type<'gasket' | 'metal'>().notNull().default('gasket'),
     waterIn: doublePrecision('water_in').notNull().default(3),
     rangeNote: text('range_note').notNull().default(''),

@@ -68,7 +68,9 @@ export function unpackArchive(zip: Uint8Array, usual: HouseholdSettings): Unpack
 
 /** Fields that an older Kelvit did not have, as its rows have them. */
 const NOT_YET: Readonly<Record<string, object>> = {
-  canners: { dialMarks: null },
+  canners: {
+    ...{ dialMarks: null, standsOn: null, burnerLimitLb: null, emptyLb: null, waterRuns: [] },
+  },
   gaugeTests: { struckAt: null, struckBy: null, struckWhy: null },
   lots: { jarOf: null, looked: null },
   loadPortions: { jarOf: null },

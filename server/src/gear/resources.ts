@@ -6,8 +6,17 @@ import {
   gaugeTestRows,
   shelfRows,
 } from '@kelvit/contract/routes'
-import { dateAt, findSpoken, foodOf, learnTimes, saidName, withLearned } from '@kelvit/core'
+import {
+  dateAt,
+  findSpoken,
+  foodOf,
+  lastRun,
+  learnTimes,
+  saidName,
+  withLearned,
+} from '@kelvit/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
+import type { Tx } from '../db/pool'
 import { canners, containers, cropWords, gaugeTests, loads, shelves } from '../db/schema'
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
@@ -58,6 +67,7 @@ const cannerResource: Resource = {
       list.map((c) => c.id),
     )
     const times = await learnedTimes(tx, list)
+    const ran = await lastLoads(tx, actor.zone)
     return list.map((canner): CannerRead => {
       const test = tests.get(canner.id)
       const learned = times.get(canner.id) ?? learnTimes(canner.stageMinutes, [])
@@ -65,11 +75,25 @@ const cannerResource: Resource = {
         ...toWire(canners, canner),
         stageMinutes: withLearned(canner.stageMinutes, learned),
         learned,
+        lastRanOn: lastRun(ran.get(canner.id) ?? null, canner.waterRuns),
         blocks: blocksOf(canner, test, today),
         lastTest: test ? { testedOn: test.testedOn, errorPsi: test.errorPsi } : null,
       }
     })
   },
+}
+
+/** The day of each canner's last load that was heated, in the household's zone. */
+async function lastLoads(tx: Tx, zone: string): Promise<ReadonlyMap<string, string>> {
+  const rows = await tx
+    .select({
+      canner: loads.cannerId,
+      on: sql<string>`max((${loads.startsAt} at time zone ${zone})::date)::text`,
+    })
+    .from(loads)
+    .where(inArray(loads.stage, ['cooling', 'resting', 'unloading', 'standing', 'checked']))
+    .groupBy(loads.cannerId)
+  return new Map(rows.map((r) => [r.canner, r.on]))
 }
 
 const gaugeTestResource: Resource = {

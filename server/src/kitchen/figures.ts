@@ -72,6 +72,7 @@ export function figuresOf(
     regulatedBy: row.regulatedBy,
     gaugeErrorPsi: errorPsi,
     marks: row.dialMarks,
+    burner: row.standsOn,
     restMin: row.stageMinutes.restMin,
     seal: row.seal,
     kitchen: kitchenOf(household),

@@ -9,6 +9,7 @@ import {
   MOUTHS,
   jarName,
   MINIMUM_LOAD,
+  type Burner,
   type CannerClass,
   type DialMarks,
   type GaugeKind,
@@ -24,7 +25,7 @@ import { useNotify } from '../ui/notice'
 import { NumberEntry } from '../ui/number-entry'
 import { Sheet } from '../ui/sheet'
 import { Refusal } from '../ui/states'
-import { ShortField } from './measure-fields'
+import { ShortField, WeightField } from './measure-fields'
 import { useHousehold } from './session'
 
 type Counts = Record<JarSize, Record<Mouth, number | null>>
@@ -36,6 +37,9 @@ interface Typed {
   gauge: GaugeKind | 'both'
   regulatedBy: GaugeKind
   dialMarks: DialMarks | ''
+  standsOn: Burner | ''
+  burnerLimitLb: number | null
+  emptyLb: number | null
   seal: 'gasket' | 'metal'
   waterIn: number | null
   counts: Counts
@@ -61,6 +65,9 @@ function typedOf(canner: CannerRead | undefined): Typed {
     gauge: canner?.gauge ?? kind?.gauge ?? 'dial',
     regulatedBy: canner?.regulatedBy ?? 'dial',
     dialMarks: canner?.dialMarks ?? '',
+    standsOn: canner?.standsOn ?? '',
+    burnerLimitLb: canner?.burnerLimitLb ?? null,
+    emptyLb: canner?.emptyLb ?? null,
     seal: canner?.seal ?? 'gasket',
     waterIn: canner?.waterIn ?? 3,
     counts: countsOf(canner?.capacity ?? kind?.capacity ?? {}),
@@ -77,6 +84,7 @@ function bodyOf({ counts, ...typed }: Typed, isNew: boolean): object {
     classId: typed.classId || null,
     regulatedBy: typed.gauge === 'both' ? typed.regulatedBy : typed.gauge,
     dialMarks: (typed.gauge !== 'weighted' && typed.dialMarks) || null,
+    standsOn: typed.standsOn || null,
     capacity: counts,
     ...(isNew && kind
       ? {
@@ -222,6 +230,7 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         ]}
         {...register('seal')}
       />
+      <StandsOn />
       <Controller
         control={control}
         name="waterIn"
@@ -238,6 +247,48 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         )}
       />
     </div>
+  )
+}
+
+/** The burner it usually stands on, what that carries, and what the canner weighs. */
+function StandsOn() {
+  const { register, control, watch } = useFormContext<Typed>()
+  const weight = (
+    name: 'burnerLimitLb' | 'emptyLb',
+    rest: Omit<Parameters<typeof WeightField>[0], 'value' | 'onValue'>,
+  ) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <WeightField {...rest} min={1} value={field.value} onValue={field.onChange} />
+      )}
+    />
+  )
+  return (
+    <>
+      <ChoiceField
+        label="It stands on"
+        choices={[
+          ['', 'not said'],
+          ['gas', 'a gas flame'],
+          ['coil', 'an electric coil'],
+          ['glass', 'a glass or ceramic top'],
+          ['outdoor', 'a burner outdoors'],
+        ]}
+        {...register('standsOn')}
+      />
+      {watch('standsOn') !== '' && (
+        <>
+          {weight('burnerLimitLb', {
+            label: 'That carries at most',
+            max: 1000,
+            help: 'As the stove’s maker says. Kelvit compares it with the full canner.',
+          })}
+          {weight('emptyLb', { label: 'Canner with its lid, empty', max: 500 })}
+        </>
+      )}
+    </>
   )
 }
 

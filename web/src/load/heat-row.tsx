@@ -21,7 +21,11 @@ export function HeatRow({ view, stove }: { readonly view: LoadView; readonly sto
   const [typed, setTyped] = useState<string>()
   if (practising || !STAGES.has(view.state.stage)) return null
   const jars = view.load.portions.reduce((n, p) => n + (p.filled ?? p.jars), 0)
-  const last = heatLike(view.canner?.learned.heats ?? [], jars)
+  const last = heatLike(
+    view.canner?.learned.heats ?? [],
+    jars,
+    view.load.setup.burner ?? view.canner?.standsOn,
+  )
   const { heats } = view.state
   const now = heats.at(-1)?.setting
   const known = [...heats.map((h) => h.setting), last?.climb, last?.eased?.setting, last?.held]
@@ -37,7 +41,9 @@ export function HeatRow({ view, stove }: { readonly view: LoadView; readonly sto
   return (
     <div role="group" aria-label="Heat" className="flex flex-col gap-1.5">
       <p className="text-[15px] text-ink-soft">
-        {last ? heatWords(last, toldIn(view.load.setup, household.units)) : 'Where is the knob? Note it for next time.'}
+        {last
+          ? heatWords(last, toldIn(view.load.setup, household.units))
+          : 'Where is the knob? Note it for next time.'}
       </p>
       <div className="flex flex-wrap items-center gap-2">
         {offered.slice(0, MOST).map((s) => (

@@ -65,6 +65,7 @@ const freshFigures = (
     regulatedBy: canner.regulatedBy,
     gaugeErrorPsi: psi(gaugeOf(canner).errorPsi),
     marks: canner.dialMarks,
+    burner: canner.standsOn,
     restMin: canner.stageMinutes.restMin,
     seal: canner.seal,
     kitchen: kitchenOf(household),

@@ -15,6 +15,7 @@ import {
 } from '@kelvit/core'
 import { Link } from 'react-router'
 import { useHousehold } from '../household/session'
+import { BeforeHeat, OnItsBurner } from './burner'
 import { Caution } from '../ui/panel'
 import type { LoadView } from './load-view'
 
@@ -41,6 +42,7 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
           </Link>
         </Caution>
       ))}
+      {canner && <BeforeHeat canner={canner} portions={load.portions} />}
       {canner?.learned.beside && hasDrifted(canner.learned.beside) && (
         <Caution>{besideWords(canner.learned.beside, canner.dialMarks ?? household.units)}</Caution>
       )}
@@ -53,6 +55,11 @@ export function PreFlight({ view }: { readonly view: LoadView }) {
             {showLength(canner.waterIn, household.units)} deep by its manual, at{' '}
             {showTemperature(water, household.units)}. The water doesn’t cover the jars
             {household.settings.vinegarInCanner ? '. Add a little vinegar' : ''}
+          </Fact>
+        )}
+        {canner?.standsOn && (
+          <Fact name="Burner">
+            <OnItsBurner canner={canner} portions={load.portions} />
           </Fact>
         )}
         {load.portions.map((p, i) => {

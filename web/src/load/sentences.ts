@@ -1,6 +1,7 @@
 import {
   changedFigures,
   dialTarget,
+  BURNER_AFTER,
   gaugeIn,
   gaugeScale,
   toldIn,
@@ -70,7 +71,7 @@ export function sentence(
 }
 
 /** The caution that belongs to the action, short and calm. */
-export function caution({ load, state }: LoadView, units: UnitSystem): string | undefined {
+export function caution({ load, state, canner }: LoadView, units: UnitSystem): string | undefined {
   const gauge = gaugeScale(toldIn(load.setup, units))
   const figure = (p: number): string => gauge.say(gauge.target(p))
   const target =
@@ -91,7 +92,7 @@ export function caution({ load, state }: LoadView, units: UnitSystem): string | 
           : ''
       }If it ${target}, bring it back up: the ${load.setup.minutes} minutes start again. Somebody stays with the canner. Its manual comes first.`
     case 'cooling':
-      return 'Use no cold water and don’t lift the weight. Slow cooling is part of the process.'
+      return `Use no cold water and don’t lift the weight. Slow cooling is part of the process.${canner?.standsOn ? ` ${BURNER_AFTER[canner.standsOn]}` : ''}`
     case 'resting':
     case 'unloading':
       return 'Put them on a towel or board, never on a cold surface. They still boil inside; that’s normal.'

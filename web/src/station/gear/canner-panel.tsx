@@ -9,6 +9,8 @@ import {
   JAR_SIZES,
   dialWords,
   showLength,
+  showWeight,
+  type Burner,
   type JarSize,
 } from '@kelvit/core'
 import { useState } from 'react'
@@ -22,6 +24,14 @@ import { GaugeTestForm } from '../../household/gauge-test-form'
 import { GaugeTests } from './gauge-tests'
 import { Gauges } from './gauges'
 import { Inspection } from './inspection'
+import { WaterRuns } from './water-run'
+
+const BURNER_WORDS: Readonly<Record<Burner, string>> = {
+  gas: 'a gas flame',
+  coil: 'an electric coil',
+  glass: 'a glass or ceramic top',
+  outdoor: 'a burner outdoors',
+}
 
 /** One canner: fit or blocked and why, its gauge, what it takes, its inspection. */
 export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
@@ -70,6 +80,15 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
             <dd>{besideWords(beside, canner.dialMarks ?? units)}</dd>
           </>
         )}
+        {canner.standsOn && (
+          <>
+            <dt className="text-ink-soft">Stands on</dt>
+            <dd>
+              {BURNER_WORDS[canner.standsOn]}
+              {canner.burnerLimitLb && `, which carries ${showWeight(canner.burnerLimitLb, units)}`}
+            </dd>
+          </>
+        )}
         <dt className="text-ink-soft">Water</dt>
         <dd>
           {showLength(canner.waterIn, units)}, by its manual{canner.manual && ` (${canner.manual})`}
@@ -88,6 +107,7 @@ export function CannerPanel({ canner }: { readonly canner: CannerRead }) {
         </dd>
       </dl>
       <Times canner={canner} />
+      <WaterRuns canner={canner} />
       {may('keeper') && (
         <div className="flex flex-wrap gap-2.5">
           <Button size="small" onClick={() => setOpen('inspect')}>

@@ -1,4 +1,4 @@
-import { SUPPLY_KINDS, type SupplyKindStored } from '@kelvit/core'
+import { SPARE_KINDS, SUPPLY_KINDS, type SupplyKindStored } from '@kelvit/core'
 import { paths, type JarGroup, type LidLot, type Supply } from '@kelvit/contract'
 import {
   JAR_SIZES,
@@ -31,6 +31,11 @@ const SUPPLY_WORDS: Readonly<Record<SupplyKindStored, string>> = {
   'citric-acid': 'Citric acid, tsp',
   vinegar: 'Vinegar, cups',
   fuel: 'Fuel, fillings',
+  'spare gasket': 'Gaskets',
+  'spare plug': 'Overpressure plugs',
+  'spare gauge': 'Dial gauges',
+  'second rack': 'Racks, besides the canner’s own',
+  'jar lifter': 'Jar lifters',
 }
 
 const BOTH_MOUTHS = [
@@ -271,34 +276,45 @@ function LidRows({ change, may }: RowsProps) {
   )
 }
 
+const isSpare = (kind: SupplyKindStored): boolean =>
+  (SPARE_KINDS as readonly SupplyKindStored[]).includes(kind)
+const SUPPLIES = [
+  ['Other things that run out', SUPPLY_KINDS.filter((k) => !isSpare(k))],
+  ['Spares, for when one breaks', SUPPLY_KINDS.filter(isSpare)],
+] as const
+
 function SupplyRows({ change, may }: RowsProps) {
   const rows: readonly Supply[] = useSupplies().data ?? []
   return (
-    <section className="mt-6 border-t border-rim pt-4" aria-label="Other supplies">
-      <h3 className="mb-2 text-lg">Other things that run out</h3>
-      <div className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2">
-        {SUPPLY_KINDS.map((kind) => {
-          const row = rows.find((r) => r.kind === kind)
-          return (
-            <div key={kind} className="flex items-center justify-between gap-3">
-              <span>{SUPPLY_WORDS[kind]}</span>
-              <Count
-                label={SUPPLY_WORDS[kind]}
-                value={row?.amount ?? 0}
-                disabled={!may}
-                save={(amount) =>
-                  row
-                    ? change('PATCH', `${paths.supplies}/${row.id}`, {
-                        version: row.version,
-                        amount,
-                      })
-                    : change('PUT', `${paths.supplies}/${uuidv7()}`, { kind, amount })
-                }
-              />
-            </div>
-          )
-        })}
-      </div>
-    </section>
+    <>
+      {SUPPLIES.map(([words, kinds]) => (
+        <section key={words} className="mt-6 border-t border-rim pt-4" aria-label={words}>
+          <h3 className="mb-2 text-lg">{words}</h3>
+          <div className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2">
+            {kinds.map((kind) => {
+              const row = rows.find((r) => r.kind === kind)
+              return (
+                <div key={kind} className="flex items-center justify-between gap-3">
+                  <span>{SUPPLY_WORDS[kind]}</span>
+                  <Count
+                    label={SUPPLY_WORDS[kind]}
+                    value={row?.amount ?? 0}
+                    disabled={!may}
+                    save={(amount) =>
+                      row
+                        ? change('PATCH', `${paths.supplies}/${row.id}`, {
+                            version: row.version,
+                            amount,
+                          })
+                        : change('PUT', `${paths.supplies}/${uuidv7()}`, { kind, amount })
+                    }
+                  />
+                </div>
+              )
+            })}
+          </div>
+        </section>
+      ))}
+    </>
   )
 }
