@@ -55,6 +55,8 @@ export interface Lot {
   readonly jarOf: JarOf | null
   /** Who looked into it last and how long it’s good; null where nobody did since it was stored. */
   readonly looked: LotLook | null
+  /** It still ripens until then; null where it is ready. */
+  readonly readyFrom: string | null
   readonly version: number
 }
 
@@ -85,6 +87,7 @@ const fields = {
   plantingId: id.allow(null),
   excludedBecause: line(200).allow(null),
   note: words(1000),
+  readyFrom: plainDate.allow(null),
   jarOf: jarOf.allow(null),
   looked: shape<LotLook>({ on: plainDate, by: line(80), words: line(80).min(1) }).allow(null),
 }

@@ -3,9 +3,11 @@ import { describe, expect, test } from 'vitest'
 import { CANNER, everyEvening, LOT, records, TODAY } from './kit/season-records'
 import {
   addDays,
+  afterRipening,
   construct,
   drawnFrom,
   fixedTimes,
+  foodOf,
   frostTakes,
   gatherRecords,
   mouthsFor,
@@ -387,5 +389,40 @@ describe('gathering a household’s rows', () => {
     // Jars without lids are none.
     const lidless = [has('jars', 'regular', 12), has('jars', 'wide', 60), has('lids', 'regular', 50), has('lids', 'wide', 0)] // prettier-ignore
     expect(mouthsFor({ stock: lidless }, [lot('a', 20, '2026-08-20')]).get('a')).toBe('regular')
+  })
+})
+
+describe('a lot that still ripens', () => {
+  const ripe = { ...LOT, readyFrom: '2026-08-18', canBy: '2026-08-21' }
+  test('is in the season from the day it is ripe, not from the day it came in', () => {
+    expect(seasonFrom(records({ lots: [ripe] })).model.lots[0]).toMatchObject({
+      arrived: 4,
+      due: 7,
+    })
+    expect(seasonFrom(records({ lots: [LOT] })).model.lots[0]).toMatchObject({ arrived: 0, due: 5 })
+    // A day that has passed says nothing any more.
+    const long = { ...LOT, readyFrom: '2026-08-01' }
+    expect(seasonFrom(records({ lots: [long] })).model.lots[0]).toMatchObject({
+      arrived: 0,
+      due: 5,
+    })
+  })
+  test('past its can-by day before it is ripe, it is told and left out', () => {
+    const { model, notes } = seasonFrom(records({ lots: [{ ...ripe, canBy: '2026-08-17' }] }))
+    expect(model.lots).toEqual([])
+    expect(notes.map((n) => n.sentence).join()).toContain('before the day it’s ripe')
+  })
+  test('keeps from then on as long as the food does, and never shorter than was said', () => {
+    const tomatoes = foodOf('tomatoes')!
+    const lot = { canBy: '2026-08-17', storage: 'room' as const }
+    expect(afterRipening(tomatoes, lot, 4, '2026-08-14')).toEqual({
+      ...{ readyFrom: '2026-08-18', canBy: '2026-08-21' },
+    })
+    expect(afterRipening(tomatoes, { ...lot, canBy: '2026-09-01' }, 2, '2026-08-14').canBy).toBe(
+      '2026-09-01',
+    )
+    expect(afterRipening(tomatoes, lot, 0, '2026-08-14')).toEqual({
+      ...{ readyFrom: null, canBy: '2026-08-17' },
+    })
   })
 })

@@ -87,6 +87,7 @@ export const lot = (more: Partial<Lot> = {}): Lot => ({
   note: '',
   jarOf: null,
   looked: null,
+  readyFrom: null,
   version: 1,
   ...more,
 })

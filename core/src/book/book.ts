@@ -24,6 +24,8 @@ export interface BookLot {
   readonly lb: Pounds
   readonly arrivedOn: string
   readonly canBy: string
+  /** It still ripens until then; null where it is ready. */
+  readonly readyFrom?: string | null
   readonly state: LotState
   /** What is in its jars, where they hold several things. */
   readonly jarOf?: JarOf | null

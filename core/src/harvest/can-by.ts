@@ -47,3 +47,30 @@ export const afterLook = (
   canBy: addDays(today, days),
   looked: { on: today, by, words },
 })
+
+/** How long somebody says that a lot still ripens, days. */
+export const RIPENS_IN = [
+  { words: 'ripe now', days: 0 },
+  { words: 'ripe in 2 days', days: 2 },
+  { words: 'ripe in 4 days', days: 4 },
+  { words: 'ripe in a week', days: 7 },
+] as const
+
+/**
+ * A lot that still ripens: nothing of it is canned before that day, and from then on it keeps
+ * as long as the food does.
+ * @param today ISO plain date of the look.
+ */
+export function afterRipening(
+  food: Food,
+  lot: { readonly canBy: string; readonly storage: Storage },
+  days: number,
+  today: string,
+): { readonly readyFrom: string | null; readonly canBy: string } {
+  const ready = addDays(today, days)
+  const keeps = canBy(food, ready, lot.storage)
+  return {
+    readyFrom: days === 0 ? null : ready,
+    canBy: keeps > lot.canBy ? keeps : lot.canBy,
+  }
+}

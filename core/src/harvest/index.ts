@@ -4,7 +4,7 @@ export { MAX_PICKINGS, splitPickings } from './pickings'
 export { poundsOfRow, wantedFor, type Wanted } from './wanted'
 export { wantedLine } from './wanted-line'
 export { answerHarvest, answerLine, gaugeOf, type HarvestAnswer } from './answer'
-export { afterLook, canBy, looksFor, type LotLook } from './can-by'
+export { afterLook, afterRipening, canBy, RIPENS_IN, looksFor, type LotLook } from './can-by'
 export {
   countedLots,
   LOTS_LEARNED,

@@ -422,6 +422,8 @@ export const lots = pgTable(
     jarOf: jsonb('jar_of').$type<JarOf>(),
     /** Who looked into it last and how long it’s good. */
     looked: jsonb('looked').$type<LotLook>(),
+    /** It still ripens until then. */
+    readyFrom: date('ready_from'),
   },
   (t) => [
     key(t),

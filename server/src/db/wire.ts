@@ -93,6 +93,7 @@ const PUBLIC = {
     'note',
     'jarOf',
     'looked',
+    'readyFrom',
   ]),
   loads: shown(t.loads, [
     ...KEY,

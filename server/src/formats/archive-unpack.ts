@@ -72,7 +72,7 @@ const NOT_YET: Readonly<Record<string, object>> = {
     ...{ dialMarks: null, standsOn: null, burnerLimitLb: null, emptyLb: null, waterRuns: [] },
   },
   gaugeTests: { struckAt: null, struckBy: null, struckWhy: null },
-  lots: { jarOf: null, looked: null },
+  lots: { jarOf: null, looked: null, readyFrom: null },
   loadPortions: { jarOf: null },
   loadEvents: { doubtIds: null, seen: null },
   jars: { jarOf: null },

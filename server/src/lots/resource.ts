@@ -27,11 +27,15 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
   checkContents(lot)
   const moved =
     values.arrivedOn !== undefined || values.storage !== undefined || values.foodId !== undefined
+  // What still ripens keeps from the day it's ripe.
+  const ready = lot.readyFrom && lot.readyFrom > lot.arrivedOn ? lot.readyFrom : lot.arrivedOn
   const by =
     (values.canBy as string | undefined) ??
-    (before && !moved ? before.canBy : canBy(found.food, lot.arrivedOn, lot.storage as Storage))
+    (before && !moved ? before.canBy : canBy(found.food, ready, lot.storage as Storage))
   if (by < lot.arrivedOn)
     throw unprocessable('can-by', 'The can-by day can’t be before the day it came in.')
+  if (by < ready)
+    throw unprocessable('ready', 'The can-by day can’t be before the day it’s ripe.')
   const today = dateAt(deps.clock.now(), actor.zone)
   const ended = lot.state !== 'in-house' && lot.state !== 'expected'
   return {

@@ -15,6 +15,7 @@ export const tomatoes: readonly Food[] = [
     group: 'tomato',
     synonyms: ['tomato'],
     piece: { name: 'tomato', lb: 0.33 },
+    ripens: true,
     keepsDays: { room: 3, cool: 6, coolCondition: '50–55 °F, ripe' },
     prepMinPerQuart: 9,
     lbPer100FtRow: 100,

@@ -76,6 +76,8 @@ export interface Food {
     readonly lb: number
   }[]
   /** Days from picking to can-by, an estimate. */
+  /** Picked as it turns color, it ripens indoors. */
+  readonly ripens?: true
   readonly keepsDays: {
     readonly room: number
     readonly cool: number

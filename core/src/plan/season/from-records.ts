@@ -36,6 +36,8 @@ export interface LotRecord {
   readonly jars: number
   readonly arrivedOn: string
   readonly canBy: string
+  /** It still ripens until then. */
+  readonly readyFrom?: string | null
   readonly expected: boolean
 }
 
@@ -278,18 +280,23 @@ function lotFrom(
 /** The days of a lot in the season, first and last; undefined where it is not planned. */
 function stayOf(
   today: string,
-  lot: Pick<LotRecord, 'arrivedOn' | 'canBy' | 'expected'>,
+  lot: Pick<LotRecord, 'arrivedOn' | 'canBy' | 'expected' | 'readyFrom'>,
   days: number,
   tell: (sentence: string) => void,
 ): Pick<SeasonLot, 'arrived' | 'due'> | undefined {
   const said = daysBetween(today, lot.arrivedOn)
   // What has not come is on its plants: it waits with its days, and does not rot in the house.
   const late = lot.expected ? Math.max(0, -said) : 0
-  const arrived = said + late
+  const ready = lot.readyFrom ? daysBetween(today, lot.readyFrom) : -Infinity
+  const arrived = Math.max(said + late, ready)
   const due = daysBetween(today, lot.canBy) + late
   if (late > 0) tell(`expected ${late === 1 ? 'yesterday' : `${late} days ago`}. Is it in? Record it, or change its day.`) // prettier-ignore
   if (due < arrived) {
-    tell('the can-by date is before the day it comes in. Correct one of them.')
+    tell(
+      ready > said + late
+        ? 'the can-by date is before the day it’s ripe. Correct one of them.'
+        : 'the can-by date is before the day it comes in. Correct one of them.',
+    )
     return undefined
   }
   if (arrived >= days) {

@@ -100,6 +100,7 @@ const lotRecord = (rows: HouseholdRecords, lot: BookLot): LotRecord => ({
   jars: jarsUnplanned(rows, lot),
   arrivedOn: lot.arrivedOn,
   canBy: lot.canBy,
+  readyFrom: lot.readyFrom ?? null,
   expected: lot.state === 'expected',
 })
 

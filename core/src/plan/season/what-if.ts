@@ -86,7 +86,13 @@ function withFrost(records: SeasonRecords): SeasonRecords {
     .map((lot) => {
       if (!bring.includes(lot) || lot.arrivedOn <= today) return lot
       const keeps = Math.max(0, daysBetween(lot.arrivedOn, lot.canBy))
-      return { ...lot, arrivedOn: today, canBy: addDays(today, keeps), expected: false }
+      return {
+        ...lot,
+        readyFrom: null,
+        arrivedOn: today,
+        canBy: addDays(today, keeps),
+        expected: false,
+      }
     })
   return { ...records, lots }
 }

@@ -1,5 +1,5 @@
 import { paths, type Lot } from '@kelvit/contract'
-import { afterLook, foodOf, looksFor } from '@kelvit/core'
+import { afterLook, afterRipening, foodOf, looksFor, RIPENS_IN } from '@kelvit/core'
 import { useTakeBack } from '../../household/take-back'
 import { useHousehold, useToday } from '../../household/session'
 import { showDay } from '../../household/words'
@@ -36,6 +36,7 @@ export function LookIn({ lot }: { readonly lot: Lot }) {
     <div role="group" aria-label="A look at it" className="border-t border-rim pt-3">
       <h3 className="text-[17px]">A look at it</h3>
       <p className="mb-2 text-[15px] leading-relaxed text-ink-soft">
+        {lot.readyFrom && lot.readyFrom > today && `Ripening until ${showDay(lot.readyFrom)}. `}
         {lookWords(lot) ?? 'The can-by day is an estimate. Look, and say how long it’s good.'} Can
         only what’s firm and sound.
       </p>
@@ -52,6 +53,26 @@ export function LookIn({ lot }: { readonly lot: Lot }) {
             </Button>
           )
         })}
+        {food?.ripens &&
+          RIPENS_IN.map(({ words, days }) => {
+            const after = afterRipening(food, lot, days, today)
+            return (
+              <Button
+                key={words}
+                size="small"
+                onClick={() =>
+                  say(
+                    after,
+                    after.readyFrom
+                      ? `Ripe ${showDay(after.readyFrom)}.`
+                      : 'Ripe: it can be canned.',
+                  )
+                }
+              >
+                {words}
+              </Button>
+            )
+          })}
         <Button size="small" look="stop" onClick={() => say({ state: 'spoiled' }, 'Spoiled.')}>
           not good any more
         </Button>

@@ -89,9 +89,11 @@ function Bars(props: LotsProps) {
       inside:
         lot.state === 'expected'
           ? 'expected'
-          : lot.storage === 'cool'
-            ? 'in the cool'
-            : 'in the house',
+          : lot.readyFrom && lot.readyFrom > today
+            ? `ripe ${showDay(lot.readyFrom)}`
+            : lot.storage === 'cool'
+              ? 'in the cool'
+              : 'in the house',
       after: planned
         ? 'load planned'
         : (seasonDays(season, lot.id, today) ??

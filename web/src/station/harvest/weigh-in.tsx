@@ -165,6 +165,7 @@ const shownLot = (body: NewLot, food: Food): Omit<Lot, 'id'> => ({
   note: '',
   jarOf: body.jarOf ?? null,
   looked: null,
+  readyFrom: null,
   version: 0,
 })
 

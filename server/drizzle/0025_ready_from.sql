@@ -1,0 +1,1 @@
+ALTER TABLE "lots" ADD COLUMN "ready_from" date;
