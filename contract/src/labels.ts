@@ -26,6 +26,8 @@ export interface NewLabels {
   readonly month?: boolean
   /** What the produce in it cost, where no price is typed. */
   readonly cost?: boolean
+  /** The initials of who ran the load, where none are typed. */
+  readonly ranBy?: boolean
 }
 
 const points = Joi.number().min(0)
@@ -88,6 +90,7 @@ export const labelApi = {
         size: Joi.boolean(),
         month: Joi.boolean(),
         cost: Joi.boolean(),
+        ranBy: Joi.boolean(),
       },
     ),
     answer: 'pdf',

@@ -65,6 +65,8 @@ export interface Jar {
   readonly process: JarProcess
   /** Who it came from; empty for the house's own. */
   readonly gotFrom: string
+  /** Who ran its load; empty where nobody knows. */
+  readonly ranBy: string
   /** What is in it, where it holds several things. */
   readonly jarOf: JarOf | null
   readonly version: number
@@ -95,6 +97,7 @@ export const jarSchema = shape<Jar>({
   note: words(400),
   process: oneOf(JAR_PROCESSES),
   gotFrom: said,
+  ranBy: said,
   jarOf: jarOf.allow(null),
   version,
 })

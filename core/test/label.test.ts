@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import {
   addressOf,
   cellsOf,
+  initialsOf,
   labelWords,
   LABEL_SHEETS,
   layOutLabel,
@@ -170,5 +171,28 @@ describe('what a label fills in by itself', () => {
     const [sheet] = LABEL_SHEETS
     const lines = layOutLabel(sheet!, labelWords(jar, wishes)).lines.map((l) => l.text)
     expect(lines).toContain('KR4T-3  pint  $1.40')
+  })
+})
+
+describe('initials of who ran the load', () => {
+  test.each([
+    ['Wren', 'W.'],
+    ['marsh orrin', 'M.O.'],
+    ['  Élodie  van der Beek ', 'É.V.D.B.'],
+    ['“Dot” 2', 'D.'],
+    ['', ''],
+    ['a b c d e f g h i j', 'A.B.C.D.E.F.'],
+  ])('%s', (name, initials) => {
+    expect(initialsOf(name)).toBe(initials)
+  })
+  test('stand where none are typed, and only where they are wanted', () => {
+    const jar: LabelledJar = {
+      ...{ foodId: 'beets', code: 'KR4T-1', cannedOn: '2026-08-14', bestBy: '2027-08-14' },
+      ...{ process: 'here', recipeId: null, note: '', ranBy: 'Marsh Orrin' },
+    }
+    expect(labelWords(jar, { ranBy: true }).initials).toBe('M.O.')
+    expect(labelWords(jar, { ranBy: true, initials: 'W' }).initials).toBe('W')
+    expect(labelWords(jar, {}).initials).toBe('')
+    expect(labelWords({ ...jar, ranBy: '' }, { ranBy: true }).initials).toBe('')
   })
 })

@@ -117,6 +117,7 @@ export const jar = (more: Partial<Jar> = {}): Jar => ({
   note: '',
   process: 'here',
   gotFrom: '',
+  ranBy: 'Wren',
   jarOf: null,
   version: 1,
   ...more,

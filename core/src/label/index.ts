@@ -8,5 +8,5 @@ export {
   type OwnGrid,
 } from './sheets'
 export { layOutLabel, type LabelLayout, type LabelLine, type LabelWords } from './layout'
-export { labelWords, type LabelledJar } from './words'
+export { initialsOf, labelWords, type LabelledJar } from './words'
 export { addressOf, readCode, type ScannedCode } from './address'

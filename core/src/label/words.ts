@@ -19,6 +19,8 @@ export interface LabelledJar {
   readonly jar?: JarSize
   /** What its produce cost, in the household's currency; null where nobody knows. */
   readonly costEach?: number | null
+  /** Who ran its load. */
+  readonly ranBy?: string
 }
 
 /** What is wanted on labels besides what the jar says of itself. */
@@ -33,6 +35,8 @@ export interface LabelWishes {
   readonly month?: boolean
   /** What the produce in it cost, where no price is typed. */
   readonly cost?: boolean
+  /** The initials of who ran the load, where none are typed. */
+  readonly ranBy?: boolean
 }
 
 /**
@@ -49,11 +53,20 @@ export function labelWords(jar: LabelledJar, wishes: LabelWishes, currency = 'US
     // With its year: a label outlives it.
     canned: say(jar.cannedOn),
     bestBy: jar.process === 'unknown' || jar.recipeId !== null ? '' : say(jar.bestBy),
-    initials: wishes.initials ?? '',
+    initials: wishes.initials || (wishes.ranBy ? initialsOf(jar.ranBy ?? '') : ''),
     size,
     price: wishes.price || (wishes.cost ? costWords(jar, currency) : ''),
   }
 }
+
+/** "M.O." of "Marsh Orrin", "W." of "Wren". */
+export const initialsOf = (name: string): string =>
+  name
+    .split(/\s+/u)
+    .flatMap((word) => /\p{L}/u.exec(word) ?? [])
+    .map((letter) => `${letter.toLocaleUpperCase('en')}.`)
+    .join('')
+    .slice(0, 12)
 
 const costWords = ({ costEach }: LabelledJar, currency: string): string =>
   costEach === null || costEach === undefined

@@ -597,6 +597,8 @@ export const jars = pgTable(
     /** How it is known how it was processed. */
     process: text('process').$type<JarProcess>().notNull().default('here'),
     gotFrom: text('got_from').notNull().default(''),
+    /** Who ran its load; empty where nobody knows. */
+    ranBy: text('ran_by').notNull().default(''),
     /** What is in it, where it holds several things. */
     jarOf: jsonb('jar_of').$type<JarOf>(),
   },

@@ -161,6 +161,7 @@ const PUBLIC = {
     'note',
     'process',
     'gotFrom',
+    'ranBy',
     'jarOf',
   ]),
   takes: shown(t.takes, [

@@ -75,7 +75,7 @@ const NOT_YET: Readonly<Record<string, object>> = {
   lots: { jarOf: null, looked: null, readyFrom: null },
   loadPortions: { jarOf: null },
   loadEvents: { doubtIds: null, seen: null },
-  jars: { jarOf: null },
+  jars: { jarOf: null, ranBy: '' },
   kitchenExceptions: { who: null },
 }
 

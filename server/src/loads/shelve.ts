@@ -2,6 +2,7 @@ import type { NewLoadEvent, SealCount } from '@kelvit/contract'
 import {
   dateAt,
   holdOf,
+  inOrder,
   lotCost,
   mayBeShelved,
   policyFor,
@@ -10,6 +11,7 @@ import {
   quartsFilled,
   shelfDates,
   signRule,
+  takenBack,
   type LoadState,
 } from '@kelvit/core'
 import { and, eq, inArray } from 'drizzle-orm'
@@ -20,7 +22,7 @@ import type { Actor } from '../http/actor'
 import { unprocessable } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
 import { checkShelf } from '../store/jars'
-import { readPortions, type LoadRow, type PortionRow } from '../store/loads'
+import { asEvent, readEvents, readPortions, type LoadRow, type PortionRow } from '../store/loads'
 import { addRows, changeRows } from '../store/rows'
 import { readYields } from '../store/yields'
 
@@ -44,6 +46,7 @@ export async function shelveJars(
   const good = (seal: SealCount): boolean => isGood(seal) && hold !== 'not-processed'
   const outAt = state.outAt ?? at
   const origins = await lotsOf(tx, portions)
+  const ranBy = await whoRan(tx, load.id)
   const made = seals.flatMap((seal): JarStart[] => {
     const portion = portions.find((p) => p.id === seal.portionId)
     if (!portion) return []
@@ -52,6 +55,7 @@ export async function shelveJars(
     const shelved = good(seal) && !gone
     return newJars(seal.jars, load, portion, household, outAt).map((jar) => ({
       ...jar,
+      ranBy,
       lotId: portion.lotId ?? origins.get(portion.fromJars?.[0] ?? '') ?? null,
       shelfId: shelved ? (sent.shelfId ?? null) : null,
       state: gone ?? (shelved ? 'on-shelf' : seal.outcome === 'broken' ? 'discarded' : 'set-aside'),
@@ -79,11 +83,13 @@ export async function keepStopped(
 ): Promise<void> {
   const out = before.runs.length > 0 ? at : (before.filledAt ?? before.entered.heating ?? at)
   const household = await householdOf(tx, actor)
+  const ranBy = await whoRan(tx, load.id)
   const made = (await readPortions(tx, load.id))
     .filter((p) => p.filled !== null && !p.fromJars)
     .flatMap((p) => newJars(p.filled ?? 0, load, p, household, out))
     .map((jar): JarStart => ({
       ...jar,
+      ranBy,
       state: 'set-aside',
       seal: 'unsealed',
       cause: 'the load was stopped',
@@ -91,6 +97,13 @@ export async function keepStopped(
       hold: 'not-processed',
     }))
   await addRows(tx, jars, numbered(load, made))
+}
+
+/** Who started a load: the name for its labels. */
+async function whoRan(tx: Tx, loadId: string): Promise<string> {
+  const events = (await readEvents(tx, loadId)).map(asEvent)
+  const gone = takenBack(events)
+  return inOrder(events).find((e) => e.kind === 'started' && !gone.has(e.id))?.by ?? ''
 }
 
 type JarStart = Omit<NewJar, 'code'>

@@ -88,6 +88,7 @@ export const shownCome = (
       outAt: null,
       note: '',
       jarOf: null,
+      ranBy: '',
       version: 0,
     })),
   )

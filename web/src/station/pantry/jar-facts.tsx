@@ -50,6 +50,7 @@ export function JarFacts({ jar, today }: { readonly jar: Jar; readonly today: st
       </Link>,
     ],
     jar.gotFrom !== '' && ['From', jar.gotFrom],
+    jar.ranBy !== '' && ['Canned by', jar.ranBy],
     ['Canned', showDate(jar.cannedOn, today)],
     jar.process !== 'here' && [
       'Process',

@@ -32,12 +32,13 @@ interface Besides {
   readonly size: boolean
   readonly month: boolean
   readonly cost: boolean
+  readonly ranBy: boolean
 }
 
 function rememberedBesides(): Besides {
   const kept = keptHere(BESIDES)?.split(' ') ?? []
   const was = (key: keyof Besides): boolean => kept.includes(key)
-  return { size: was('size'), month: was('month'), cost: was('cost') }
+  return { size: was('size'), month: was('month'), cost: was('cost'), ranBy: was('ranBy') }
 }
 
 /** Labels for jars on the shelf: which, on what sheet, from which cell on; seen before they are printed. */
@@ -99,7 +100,10 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
   const change = (more: Partial<Besides>): void => {
     const next = { ...besides, ...more }
     setBesides(next)
-    keepHere(BESIDES, (['size', 'month', 'cost'] as const).filter((k) => next[k]).join(' '))
+    keepHere(
+      BESIDES,
+      (['size', 'month', 'cost', 'ranBy'] as const).filter((k) => next[k]).join(' '),
+    )
   }
   const sheet =
     sheetId === 'own' ? ownSheet(own) : (LABEL_SHEETS.find((s) => s.id === sheetId) ?? FIRST)
@@ -159,9 +163,14 @@ function Labels({ jars }: { readonly jars: readonly Jar[] }) {
           />
           <Tick label="The size of the jar" on={besides.size} set={(size) => change({ size })} />
           <Tick label="What its produce cost" on={besides.cost} set={(cost) => change({ cost })} />
+          <Tick
+            label="Initials of who ran the load"
+            on={besides.ranBy}
+            set={(ranBy) => change({ ranBy })}
+          />
           <div className="grid grid-cols-2 gap-3">
             <TextField
-              label="Initials"
+              label="Other initials"
               maxLength={12}
               value={initials}
               onChange={(e) => setInitials(e.target.value)}
