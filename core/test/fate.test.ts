@@ -171,7 +171,7 @@ describe('what may become of a jar', () => {
       expect(whyNotFate(of, 'frozen', OUT + 30 * H)).toMatch(/Discard it, unopened and untasted/)
     },
   )
-  test('not sealed: again only from where it was set aside, and in time', () => {
+  test('not sealed: again from where it was set aside or from the fridge, and in time', () => {
     const of = sound({ seal: 'unsealed', state: 'set-aside' })
     expect(may(of, 20)).toEqual([
       'set-aside',
@@ -182,9 +182,17 @@ describe('what may become of a jar', () => {
       'processed-again',
     ])
     expect(may(of, 25)).toEqual(['set-aside', 'discarded'])
-    expect(may(sound({ seal: 'unsealed', state: 'refrigerated' }), 20)).not.toContain(
-      'processed-again',
-    )
+    // A lid that was seen up early went into the fridge; its 24 hours run from the canner all the same.
+    const cold = sound({ seal: 'unsealed', state: 'refrigerated' })
+    expect([may(cold, 23.9), may(cold, 24.1)].map((m) => m.includes('processed-again'))).toEqual([
+      ...[true, false],
+    ])
+    for (const not of [
+      { state: 'frozen' as const },
+      { outAt: null },
+      { seal: 'sealed-half-liquid' as const },
+    ])
+      expect(may({ ...cold, ...not }, 20)).not.toContain('processed-again')
     expect(may(sound(), 20)).not.toContain('processed-again')
   })
   test('what is gone is taken down as it was', () => {

@@ -70,7 +70,15 @@ test('no table lets a row be moved to, or made in, another household: WITH CHECK
           (error: { cause?: { code?: string } }) => error.cause?.code ?? 'no code',
         )
     const move = `update ${name} set household_id = '${theirs}'`
-    const copy = `insert into ${name} select (jsonb_populate_record(x, jsonb_build_object('household_id', '${theirs}'))).* from ${name} x limit 1`
+    // What the database works out itself cannot be written.
+    const { rows: columns } = await owner.query<{ all: string }>(
+      `select string_agg(quote_ident(column_name), ', ') as all from information_schema.columns
+      where table_schema = 'public' and table_name = $1 and is_generated = 'NEVER'`,
+      [name],
+    )
+    const all = columns[0]!.all
+    const copy = `insert into ${name} (${all}) select ${all} from (
+      select (jsonb_populate_record(x, jsonb_build_object('household_id', '${theirs}'))).* from ${name} x limit 1) c`
     if (count.rows[0].n > 0)
       expect([name, await tried(move), await tried(copy)]).toEqual([name, '42501', '42501'])
   }

@@ -392,6 +392,27 @@ describe('processing again', () => {
     await s.run([[OUT + 13 * 60, 'seals-checked', { seals }]])
     return { s, jars: (await s.jars()).filter((j) => j.seal === 'unsealed') }
   }
+  test('also from the fridge, where a lid that was seen up went at once', async () => {
+    const { s, jars } = await unsealed()
+    for (const j of jars)
+      await s.who.send('PUT', `/api/jars/${j.id}/fate`, {
+        ...{ state: 'refrigerated', at: minute(OUT + 13 * 60) },
+      })
+    expect(
+      new Set((await s.jars()).filter((j) => j.seal === 'unsealed').map((j) => j.state)),
+    ).toEqual(new Set(['refrigerated']))
+    const loadId = id()
+    expect((await s.who.send('PUT', `/api/loads/${loadId}`, again(s, jars))).status).toBe(201)
+    const start = OUT + 14 * 60
+    for (const [m, kind] of TO_STANDING.slice(0, 3)) {
+      await kit.clock.set(NOW + (start + m) * MIN)
+      await s.who.send('PUT', `/api/loads/${loadId}/events/${id()}`, {
+        at: minute(start + m),
+        kind,
+      })
+    }
+    expect((await s.jars()).filter((j) => j.state === 'processed-again')).toHaveLength(3)
+  })
   test('a new load of those jars: new lids, full time, new jars from the same lot', async () => {
     const { s, jars } = await unsealed()
     const loadId = id()

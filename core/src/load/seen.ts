@@ -35,7 +35,7 @@ export const JAR_SIGN_RULES: Readonly<Record<JarSign, SignRule>> = {
   },
   'lid-up': {
     words: 'The lid is up',
-    now: 'Put it in the fridge once it’s cool, and eat it within days.',
+    now: 'Put it in the fridge once it’s cool, and eat it within days. To process it again instead, check the seals within 24 hours of coming out: it’s offered then.',
     ...{ outcome: 'unsealed', state: 'refrigerated' },
   },
   broken: {

@@ -41,6 +41,14 @@ export function isPastRescue(jar: JarToDecide, now: number): boolean {
   return until !== null && (now > until || found > until)
 }
 
+/** Within 24 hours of coming out: where it stood, or from the fridge, where its lid was seen up before. */
+const mayGoAgain = (jar: JarToDecide, at: number): boolean =>
+  jar.state === 'refrigerated'
+    ? (jar.hold === 'not-processed' || jar.seal === 'unsealed') &&
+      jar.outAt !== null &&
+      at <= jar.outAt + REPROCESS_MS
+    : jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
+
 const GONE: ReadonlySet<JarState> = new Set(['eaten', 'given', 'discarded', 'processed-again'])
 
 /** Not there when the shelf was counted: it may be said of any jar that is not gone for good. */
@@ -82,7 +90,7 @@ export function whyNotFate(jar: JarToDecide, to: JarState, at: number): string |
   if (jar.state === 'opened' && to === 'on-shelf')
     return 'An opened jar can’t go back on the shelf.'
   if (to === 'processed-again')
-    return jar.state === 'set-aside' && isPerishable(jar) && !isPastRescue(jar, at)
+    return mayGoAgain(jar, at)
       ? undefined
       : 'You can only process jars again within 24 hours of coming out.'
   const held = whyNotHeld(jar, to, at)

@@ -1,5 +1,5 @@
 import type { NewLoadEvent } from '@kelvit/contract'
-import { dateAt, isInCanner, type LoadState } from '@kelvit/core'
+import { dateAt, isInCanner, type JarState, type LoadState } from '@kelvit/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Tx } from '../db/pool'
 import { jars, loadPortions, lots } from '../db/schema'
@@ -36,7 +36,7 @@ export async function followFill(
   // Jars that were to be processed again were not, when it was stopped: they wait as before.
   if (after.stage === 'aborted' && before.stage !== 'aborted')
     for (const portion of await readPortions(tx, load.id))
-      await moveJars(tx, portion, 'processed-again', 'set-aside', null)
+      await moveJars(tx, portion, ['processed-again'], 'set-aside', null)
 }
 
 async function noteFilled(
@@ -59,7 +59,7 @@ async function noteFilled(
       await drawLids(tx, portion, count)
       await countRuns(tx, portion, count)
     }
-    await moveJars(tx, portion, 'set-aside', 'processed-again', at)
+    await moveJars(tx, portion, ['set-aside', 'refrigerated'], 'processed-again', at)
     if (said?.lotFinished && portion.lotId)
       await changeRows(tx, lots, eq(lots.id, portion.lotId), {
         state: 'canned',
@@ -74,7 +74,7 @@ async function forgetFilled(tx: Tx, load: LoadRow): Promise<void> {
     await returnLids(tx, portion)
     await countRuns(tx, portion, -(portion.filled ?? 0))
     await changeRows(tx, loadPortions, eq(loadPortions.id, portion.id), { filled: null })
-    await moveJars(tx, portion, 'processed-again', 'set-aside', null)
+    await moveJars(tx, portion, ['processed-again'], 'set-aside', null)
     if (portion.lotId)
       await changeRows(tx, lots, and(eq(lots.id, portion.lotId), eq(lots.state, 'canned')), {
         state: 'in-house',
@@ -87,13 +87,18 @@ async function forgetFilled(tx: Tx, load: LoadRow): Promise<void> {
 async function moveJars(
   tx: Tx,
   portion: PortionRow,
-  from: 'set-aside' | 'processed-again',
+  from: readonly JarState[],
   to: 'set-aside' | 'processed-again',
   at: number | null,
 ): Promise<void> {
   if (!portion.fromJars || portion.fromJars.length === 0) return
-  await changeRows(tx, jars, and(inArray(jars.id, portion.fromJars), eq(jars.state, from)), {
-    state: to,
-    stateAt: at === null ? sql`coalesce(${jars.outAt}, ${jars.stateAt})` : new Date(at),
-  })
+  await changeRows(
+    tx,
+    jars,
+    and(inArray(jars.id, portion.fromJars), inArray(jars.state, [...from])),
+    {
+      state: to,
+      stateAt: at === null ? sql`coalesce(${jars.outAt}, ${jars.stateAt})` : new Date(at),
+    },
+  )
 }

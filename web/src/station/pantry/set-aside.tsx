@@ -97,7 +97,7 @@ export function SetAside({ jars }: { readonly jars: readonly Jar[] }) {
     >
       {aside.length > 0 && <h2 className="mb-1">Set aside</h2>}
       {may('helper') &&
-        batchesAgain(aside, now).map((batch) => (
+        batchesAgain([...aside, ...fridge], now).map((batch) => (
           <Button key={batch[0]?.id} className="my-2" onClick={() => again(batch)}>
             Process {plural(batch.length, 'jar')} of {saidFood(batch[0]?.foodId ?? '')} again
           </Button>
