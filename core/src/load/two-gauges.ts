@@ -1,7 +1,7 @@
 import { gaugeScale, type PressureIn } from '../quantity/format'
 import { psi, type Psi } from '../quantity/units'
-import type { RunLoad } from './learned'
-import { dialTarget } from './setup'
+import { dialTarget, type LoadSetup } from './setup'
+import type { LoadState } from './state'
 
 /** What a canner's dial showed beside its weight, above what the weight holds, psi. */
 export interface BesideWeight {
@@ -27,7 +27,9 @@ const median = (of: readonly number[]): number => {
 }
 
 /** What the dial of a canner showed while its weight rocked; null where nobody read it there. @param loads oldest first. */
-export function besideWeight(loads: readonly RunLoad[]): BesideWeight | null {
+export function besideWeight(
+  loads: readonly { readonly setup: LoadSetup; readonly state: LoadState }[],
+): BesideWeight | null {
   const seen = loads.flatMap(({ setup, state }) => {
     const from = state.entered.processing
     if (setup.regulatedBy !== 'weighted' || from === undefined) return []

@@ -79,24 +79,12 @@ function follow(
     told = change.seq
     say(`id: ${change.seq}\nevent: change\ndata: ${textOf(change)}\n\n`)
   }
-  const catchUp = async (): Promise<void> => {
-    const end = await seqOf(deps.db, actor)
-    const startAnew = (): void => {
-      told = end
-      say(`id: ${end}\nevent: reset\ndata: {"seq":${end}}\n\n`)
-    }
-    if (end - told > MOST_BEHIND || told > end) startAnew()
-    for (let more = true; more && !ended;) {
-      const page = await deps.db.inHousehold(actor, (tx) =>
-        readLog(tx, { since: told, limit: PAGE }),
-      )
-      // Lines between are forgotten by now: what they told is only in the lists.
-      const forgotten = page.changes.some((c, i) => c.seq > told + 1 + i && c.seq <= end)
-      if (forgotten) startAnew()
-      else page.changes.forEach(tell)
-      more = forgotten || page.more
-    }
+  const startAnew = (seq: number): void => {
+    told = seq
+    say(`id: ${seq}\nevent: reset\ndata: {"seq":${seq}}\n\n`)
   }
+  const catchUp = () =>
+    readUp(deps, actor, { told: () => told, ended: () => ended, tell, startAnew })
   /** The database was away as the log was read: it is asked again with the next word or beat. */
   let behind = false
   const readOn = (): void => {
@@ -130,6 +118,30 @@ function follow(
   say(`retry: 2000\nid: ${told}\nevent: hello\ndata: {"seq":${told}}\n\n`)
   readOn()
   return end
+}
+
+interface Listening {
+  /** The last line that was told. */
+  told(): number
+  ended(): boolean
+  tell(change: Change): void
+  /** Too much was missed: the lists are read anew, and told from there on. */
+  startAnew(seq: number): void
+}
+
+/** Reads the log to somebody up to its end. */
+async function readUp(deps: Deps, actor: Actor, to: Listening): Promise<void> {
+  const end = await seqOf(deps.db, actor)
+  if (end - to.told() > MOST_BEHIND || to.told() > end) to.startAnew(end)
+  for (let more = true; more && !to.ended();) {
+    const since = to.told()
+    const page = await deps.db.inHousehold(actor, (tx) => readLog(tx, { since, limit: PAGE }))
+    // Lines between are forgotten by now: what they told is only in the lists.
+    const forgotten = page.changes.some((c, i) => c.seq > since + 1 + i && c.seq <= end)
+    if (forgotten) to.startAnew(end)
+    else page.changes.forEach((c) => to.tell(c))
+    more = forgotten || page.more
+  }
 }
 
 /** Whether a session still is one; a database that cannot say so ends nothing. */

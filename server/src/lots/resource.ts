@@ -34,8 +34,7 @@ function prepareLot(values: Values, { stored, deps, actor }: PrepareContext): Va
     (before && !moved ? before.canBy : canBy(found.food, ready, lot.storage as Storage))
   if (by < lot.arrivedOn)
     throw unprocessable('can-by', 'The can-by day can’t be before the day it came in.')
-  if (by < ready)
-    throw unprocessable('ready', 'The can-by day can’t be before the day it’s ripe.')
+  if (by < ready) throw unprocessable('ready', 'The can-by day can’t be before the day it’s ripe.')
   const today = dateAt(deps.clock.now(), actor.zone)
   const ended = lot.state !== 'in-house' && lot.state !== 'expected'
   return {

@@ -154,7 +154,11 @@ export function CannerDrawing({
           y={top - 48}
           error={canner.lastTest?.errorPsi ?? null}
           due={wrong.has('dial')}
-          words={canner.lastTest ? dialWords(psi(canner.lastTest.errorPsi), canner.dialMarks ?? units) : 'untested'}
+          words={
+            canner.lastTest
+              ? dialWords(psi(canner.lastTest.errorPsi), canner.dialMarks ?? units)
+              : 'untested'
+          }
         />
       )}
       <text x={left + wide + 18} y={top + 40} fontSize={13} fontWeight={700} fill="var(--ink)">

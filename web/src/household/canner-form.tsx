@@ -9,7 +9,6 @@ import {
   MOUTHS,
   jarName,
   MINIMUM_LOAD,
-  type Burner,
   type CannerClass,
   type DialMarks,
   type GaugeKind,
@@ -25,21 +24,19 @@ import { useNotify } from '../ui/notice'
 import { NumberEntry } from '../ui/number-entry'
 import { Sheet } from '../ui/sheet'
 import { Refusal } from '../ui/states'
-import { ShortField, WeightField } from './measure-fields'
+import { ShortField } from './measure-fields'
 import { useHousehold } from './session'
+import { StandsOn, type OnBurnerTyped } from './stands-on'
 
 type Counts = Record<JarSize, Record<Mouth, number | null>>
 
 /** The form as it is typed; it becomes a canner when it is sent. */
-interface Typed {
+interface Typed extends OnBurnerTyped {
   classId: string
   name: string
   gauge: GaugeKind | 'both'
   regulatedBy: GaugeKind
   dialMarks: DialMarks | ''
-  standsOn: Burner | ''
-  burnerLimitLb: number | null
-  emptyLb: number | null
   seal: 'gasket' | 'metal'
   waterIn: number | null
   counts: Counts
@@ -247,48 +244,6 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         )}
       />
     </div>
-  )
-}
-
-/** The burner it usually stands on, what that carries, and what the canner weighs. */
-function StandsOn() {
-  const { register, control, watch } = useFormContext<Typed>()
-  const weight = (
-    name: 'burnerLimitLb' | 'emptyLb',
-    rest: Omit<Parameters<typeof WeightField>[0], 'value' | 'onValue'>,
-  ) => (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field }) => (
-        <WeightField {...rest} min={1} value={field.value} onValue={field.onChange} />
-      )}
-    />
-  )
-  return (
-    <>
-      <ChoiceField
-        label="It stands on"
-        choices={[
-          ['', 'not said'],
-          ['gas', 'a gas flame'],
-          ['coil', 'an electric coil'],
-          ['glass', 'a glass or ceramic top'],
-          ['outdoor', 'a burner outdoors'],
-        ]}
-        {...register('standsOn')}
-      />
-      {watch('standsOn') !== '' && (
-        <>
-          {weight('burnerLimitLb', {
-            label: 'That carries at most',
-            max: 1000,
-            help: 'As the stove’s maker says. Kelvit compares it with the full canner.',
-          })}
-          {weight('emptyLb', { label: 'Canner with its lid, empty', max: 500 })}
-        </>
-      )}
-    </>
   )
 }
 

@@ -39,7 +39,8 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
               {t.struckAt ? (
                 <>
                   <s>
-                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
+                    {showDate(t.testedOn, today)},{' '}
+                    {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
                   </s>{' '}
                   <span className="text-ink-soft">
                     crossed out by {t.struckBy}: {t.struckWhy}
@@ -48,7 +49,8 @@ export function GaugeTests({ canner }: { readonly canner: CannerRead }) {
               ) : (
                 <>
                   <Link to={`/gear/recall/${t.id}`} className="text-kettle underline">
-                    {showDate(t.testedOn, today)}, {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
+                    {showDate(t.testedOn, today)},{' '}
+                    {dialWords(t.errorPsi, canner.dialMarks ?? household.units)}
                   </Link>
                   {t.testedBy && <span className="text-ink-soft">, {t.testedBy}</span>}
                 </>

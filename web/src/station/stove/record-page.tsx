@@ -221,10 +221,7 @@ function Lines({ view }: { readonly view: LoadView }) {
     const on = dateAt(ms, household.zone)
     return on.slice(0, 4) === today.slice(0, 4) ? showDay(on) : `${showDay(on)} ${on.slice(0, 4)}`
   }
-  const lines = recordLines(
-    asEvents(view.load.events),
-    toldIn(view.load.setup, household.units),
-  )
+  const lines = recordLines(asEvents(view.load.events), toldIn(view.load.setup, household.units))
   if (lines.length === 0) return <p className="text-ink-soft">Nothing recorded yet.</p>
   return (
     <ol className="text-[15px] leading-snug">
