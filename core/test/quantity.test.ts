@@ -395,6 +395,7 @@ describe('a dial with marks of its own', () => {
     expect(told('bar', 0, 'us')).toBe('0.76 bar (11 psi)')
     expect(told('bar', 1, 'metric')).toBe('0.83 bar (12 psi) on your dial: it reads 0.07 bar high')
     expect(told('kg/cm²', 0, 'us')).toBe('0.78 kg/cm² (11 psi)')
+    expect([0.9, 0.83, 1].map(gaugeScale('bar').say)).toEqual(['0.90', '0.83', '1.00'])
     expect(told('psi', -1, 'metric')).toBe('10 psi on your dial: it reads 1 low')
     expect(told('kPa', 0, 'us')).toBe('76 kPa (11 psi)')
     expect(told(null, 0, 'metric')).toBe('76 kPa (11 psi)')
@@ -409,11 +410,11 @@ describe('a dial with marks of its own', () => {
     )
     const recalled = { requiredPsi: 12, worstReadingPsi: 11, truePsi: 10 }
     expect(recallText(recalled, 'bar')).toBe(
-      'The lowest reading was 0.758: really 0.689 bar, but it needs 0.83.',
+      'The lowest reading was 0.76: really 0.69 bar, but it needs 0.83.',
     )
     expect(dialWords(psi(1.5), 'kg/cm²')).toBe('0.11 kg/cm² high')
     const [line] = recordLines([fact('reading', 60, { psi: psi(11) })], 'kg/cm²')
-    expect(line!.words).toContain('0.773 kg/cm²')
+    expect(line!.words).toContain('0.77 kg/cm²')
   })
   test('goes into what a load runs at, and stays with it', () => {
     const found = figuresFor({

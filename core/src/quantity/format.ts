@@ -90,10 +90,11 @@ const scaleOf = (
 ): GaugeScale => ({
   unit,
   target: (p) => Math.ceil(p * of * 10 ** digits - 1e-9) / 10 ** digits,
-  reading: (p) => Math.round(p * of * 10 ** (digits + 1)) / 10 ** (digits + 1),
+  // A needle between two marks is read a little finer where the unit is coarse.
+  reading: (p) => Math.round(p * of * 10 ** Math.max(1, digits)) / 10 ** Math.max(1, digits),
   toPsi: (figure) => psi(figure / of),
   off: (error) => trim(Math.abs(error) * of, digits),
-  say: (figure) => trim(figure, digits + 1),
+  say: (figure) => (digits === 0 ? trim(figure, 1) : figure.toFixed(digits)),
   ...{ step, lines },
 })
 const KPA_A_PSI = psiToKpa(psi(1))

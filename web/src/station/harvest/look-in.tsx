@@ -53,30 +53,28 @@ export function LookIn({ lot }: { readonly lot: Lot }) {
             </Button>
           )
         })}
-        {food?.ripens &&
-          RIPENS_IN.map(({ words, days }) => {
-            const after = afterRipening(food, lot, days, today)
-            return (
-              <Button
-                key={words}
-                size="small"
-                onClick={() =>
-                  say(
-                    after,
-                    after.readyFrom
-                      ? `Ripe ${showDay(after.readyFrom)}.`
-                      : 'Ripe: it can be canned.',
-                  )
-                }
-              >
-                {words}
-              </Button>
-            )
-          })}
         <Button size="small" look="stop" onClick={() => say({ state: 'spoiled' }, 'Spoiled.')}>
           not good any more
         </Button>
       </div>
+      {food?.ripens && (
+        <>
+          <p className="mt-3 mb-2 text-[15px] text-ink-soft">Not ripe yet?</p>
+          <div className="flex flex-wrap gap-2">
+            {RIPENS_IN.filter(({ days }) => days > 0 || lot.readyFrom).map(({ words, days }) => {
+              const after = afterRipening(food, lot, days, today)
+              const done = after.readyFrom
+                ? `Ripe ${showDay(after.readyFrom)}.`
+                : 'Ripe: it can be canned.'
+              return (
+                <Button key={words} size="small" onClick={() => say(after, done)}>
+                  {words}
+                </Button>
+              )
+            })}
+          </div>
+        </>
+      )}
     </div>
   )
 }
