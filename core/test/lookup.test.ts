@@ -106,8 +106,8 @@ test('every lookup of the whole grid equals the published tables', () => {
 test('the typed data is the published data, to the letter', () => {
   const byId = (list: readonly { id: string }[]) =>
     [...list].sort((a, b) => a.id.localeCompare(b.id))
-  // Two estimates of Kelvit's own stand beside the tables: other pieces, and a range that is none.
-  const asPublished = foods.map(({ otherPieces: _own, ...food }) => ({
+  // Three words of Kelvit's own stand beside the tables: other pieces, what ripens, and a range that is none.
+  const asPublished = foods.map(({ otherPieces: _own, ripens: _too, ...food }) => ({
     ...food,
     forms: food.forms.map((f) => {
       const { rangeEstimated: _mark, ...figures } = f.yield
@@ -116,6 +116,7 @@ test('the typed data is the published data, to the letter', () => {
   }))
   expect(byId(asPublished)).toEqual(byId(table.foods))
   expect(foods.filter((f) => f.otherPieces).map((f) => f.id)).toEqual(['peppers'])
+  expect(foods.filter((f) => f.ripens).map((f) => f.id)).toEqual(['tomatoes'])
   expect(foods).toHaveLength(25)
   expect(foods.flatMap((f) => f.forms)).toHaveLength(37)
   expect(refusedFoods).toEqual(published('refused').refused)

@@ -67,6 +67,14 @@ describe('what wants doing', () => {
     const [pull] = shown({ jars: [old] })
     expect(pull).toMatch(/One jar to pull.*all of them are past their best. Check each one/)
   })
+  test('jars that are held are counted wherever somebody might eat from them', () => {
+    const held = (id: string, state: 'on-shelf' | 'opened' | 'eaten') =>
+      jar({ id, state, hold: 'in-doubt', foodId: 'beets' })
+    const jars = [held('a', 'on-shelf'), held('b', 'opened'), held('c', 'eaten')]
+    expect(shown({ jars }).join('\n')).toMatch(
+      /2 jars are held\. Beets: don’t eat until somebody has reviewed it\. One is open in the fridge\./,
+    )
+  })
   test('a canner that may not be used says why', () => {
     const blocks = [
       { reason: 'dial-untested' as const, sentence: 'The dial gauge has no test on record.' },

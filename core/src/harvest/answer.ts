@@ -131,6 +131,6 @@ export const gaugeOf = (
   canner: Pick<CannerHere, 'regulatedBy' | 'lastTest' | 'dialMarks'>,
 ): GaugeHere => ({
   kind: canner.regulatedBy,
-  marks: canner.dialMarks ?? null,
+  ...(canner.dialMarks ? { marks: canner.dialMarks } : {}),
   errorPsi: canner.regulatedBy === 'dial' ? (canner.lastTest?.errorPsi ?? 0) : 0,
 })

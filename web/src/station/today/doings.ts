@@ -106,14 +106,19 @@ function asideDoing(jars: readonly Jar[], { now, dayTime }: Clock): Doing | unde
   }
 }
 
+/** Where somebody might still eat from a jar that is held; those set aside are asked about anyway. */
+const AT_HAND: ReadonlySet<Jar['state']> = new Set(['on-shelf', 'opened', 'refrigerated', 'frozen'])
+
 function heldDoing(jars: readonly Jar[]): Doing | undefined {
-  const held = jars.filter((j) => j.state === 'on-shelf' && j.hold !== null)
+  const held = jars.filter((j) => AT_HAND.has(j.state) && j.hold !== null)
   if (held.length === 0) return undefined
+  const opened = held.filter((j) => j.state === 'opened').length
+  const fridge = opened > 0 ? ` ${count(opened, 'is', 'are')} open in the fridge.` : ''
   return {
     key: 'held',
     rim: 'stop',
     title: `${count(held.length, 'jar is', 'jars are')} held`,
-    about: `${capital(names(held.map((j) => j.foodId)))}: don’t eat until somebody has reviewed it.`,
+    about: `${capital(names(held.map((j) => j.foodId)))}: don’t eat until somebody has reviewed it.${fridge}`,
     to: held[0]?.loadId ? `/stove/${held[0].loadId}/record` : '/pantry',
     action: 'See why',
   }
