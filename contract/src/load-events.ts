@@ -6,6 +6,7 @@ import {
   SEAL_OUTCOMES,
   type LoadEventKind,
   type SealOutcome,
+  OPEN_WAITS,
 } from '@kelvit/core/words'
 import Joi from 'joi'
 import { id, instant, line, listOf, oneOf, shape } from './shape'
@@ -95,6 +96,12 @@ export const newEvent = shape<NewLoadEvent>(
           }),
       })
       .when('kind', { is: 'prompt-heard', then: Joi.string().min(1).required() })
+      .when('kind', {
+        is: 'open-wait',
+        then: Joi.string()
+          .valid(...OPEN_WAITS.map(String))
+          .required(),
+      })
       .when('kind', {
         is: 'heat-set',
         then: Joi.string().max(40).required().invalid(null, '').messages({

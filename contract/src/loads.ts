@@ -118,6 +118,7 @@ const setup = shape<LoadSetup>(
     burner: oneOf(BURNERS),
     lock: Joi.boolean(),
     openMinutes: stoveMinutes,
+    openLeastMinutes: stoveMinutes,
     coolMinutes: stoveMinutes,
     fillMinutes: stoveMinutes,
     startedAtPsi: dialPsi,

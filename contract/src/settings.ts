@@ -26,6 +26,9 @@ export interface HouseholdSettings {
   readonly bandsOff: boolean
   /** Minutes of rest after the weight is off, 10 or more. */
   readonly restMinutes: number
+  /** How long jars wait in the opened canner, min; of single foods otherwise. */
+  readonly openMinutes: number
+  readonly foodOpenMinutes: Readonly<Record<string, number>>
   /** Retire a jar after this many pressure runs; null keeps it until it is nicked. */
   readonly retireJarAfterRuns: number | null
   readonly mealsPerWeek: number
@@ -80,6 +83,10 @@ export const settings = shape<HouseholdSettings>({
   lidsInHotWater: Joi.boolean(),
   bandsOff: Joi.boolean(),
   restMinutes: Joi.number().integer().min(10).max(120),
+  openMinutes: Joi.number().integer().min(0).max(30),
+  foodOpenMinutes: Joi.object<HouseholdSettings['foodOpenMinutes']>()
+    .pattern(foodKey, Joi.number().integer().min(0).max(30))
+    .max(60),
   retireJarAfterRuns: Joi.number().integer().min(1).max(200).allow(null),
   mealsPerWeek: Joi.number().integer().min(1).max(50),
   burners: Joi.number().integer().min(1).max(8),

@@ -2,7 +2,10 @@
 import * as unit from '../src/quantity/units'
 import { describe, expect, test } from 'vitest'
 import {
+  bareKitchen,
   FACTS,
+  figuresFor,
+  openMs,
   foldLoad,
   holdOf,
   holdSentence,
@@ -17,7 +20,11 @@ import {
   stageTimes,
   takenBack,
   tellingReadings,
+  type Kitchen,
+  type LoadEvent,
   type LoadEventKind,
+  type LoadSetup,
+  type LoadState,
 } from '@kelvit/core'
 import {
   ANY_KIND,
@@ -62,6 +69,7 @@ const TAKEN_BACK: readonly LoadEventKind[] = [
   'unloaded',
   'jar-seen',
   'heat-set',
+  'open-wait',
   'note',
 ]
 
@@ -415,5 +423,65 @@ describe('word that reached the server late', () => {
     const short = heard([...upTo(74), '77 heat-off'], 0)
     const late = foldLoad(dial, [...short, ...heard(['56 reading 12'], 60 * MIN)])
     expect(late.doubts).toEqual([])
+  })
+})
+
+describe('the wait in the opened canner', () => {
+  const figures = (formId: string, kitchen: Partial<Kitchen> = {}) => {
+    const found = figuresFor({
+      portions: [{ formId, pack: 'hot', jar: 'quart' }],
+      regulatedBy: 'weighted',
+      gaugeErrorPsi: unit.psi(0),
+      restMin: 10,
+      kitchen: { ...bareKitchen(800), ...kitchen },
+    })
+    if (found.outcome === 'refused') throw new Error(found.sentence)
+    return found.setup
+  }
+  test.each([
+    ['beans-snap', {}, undefined, 0],
+    ['beans-snap', { openMinutes: 10 }, 10, 0],
+    ['beans-snap', { openMinutes: 10, foodOpenMinutes: { 'beans-snap': 0 } }, undefined, 0],
+    ['beans-snap', { foodOpenMinutes: { 'beans-snap': 15 } }, 15, 0],
+    ['tomatoes-crushed', {}, 5, 5],
+    ['tomatoes-crushed', { openMinutes: 10 }, 10, 5],
+    ['tomatoes-crushed', { foodOpenMinutes: { tomatoes: 0 } }, 5, 5],
+  ] as const)(
+    '%s in a house with %o: %s minutes, %s of them needed',
+    (form, kitchen, wait, least) => {
+      const setup = figures(form, kitchen)
+      expect(setup.openMinutes).toBe(wait)
+      expect(openMs(setup, null) / MIN).toBe(wait ?? 0)
+      expect(openMs(setup, 0) / MIN).toBe(least)
+    },
+  )
+  const evening = [...GOOD_WEIGHT.slice(0, -1)]
+  const out = (setup: LoadSetup, at: number, ...more: LoadEvent[]) =>
+    foldLoad(setup, [...log(...evening, `${at} unloaded`), ...more])
+  test('only what the food needs is judged', () => {
+    const house = { ...weighted, openMinutes: unit.minutes(10), openLeastMinutes: unit.minutes(0) }
+    const tomatoes = { ...house, openLeastMinutes: unit.minutes(5) }
+    const short = (s: LoadState) => s.doubts.some((d) => d.code === 'rest-short')
+    expect(short(out(house, 133))).toBe(false)
+    expect([short(out(tomatoes, 136)), short(out(tomatoes, 137))]).toEqual([true, false])
+    // Loads of before said one figure for both.
+    const before = { ...weighted, openMinutes: unit.minutes(5) }
+    expect([short(out(before, 136)), short(out(before, 137))]).toEqual([true, false])
+  })
+  test('tonight is said for this load, and goes before the house’s way', () => {
+    const house = { ...weighted, openMinutes: unit.minutes(10), openLeastMinutes: unit.minutes(0) }
+    const state = (text?: string) =>
+      foldLoad(house, [
+        ...log(...evening),
+        ...(text ? [fact('open-wait', 125 * MIN, { text })] : []),
+      ])
+    const left = (s: LoadState) => {
+      const { clock } = loadAt(house, s, 133 * MIN, 'us')
+      return clock.kind === 'down' ? clock.leftMs / MIN : clock.kind
+    }
+    expect([left(state()), left(state('30')), left(state('0'))]).toEqual([9, 29, 'up'])
+    expect(recordLines([fact('open-wait', 0, { text: '30' })], 'us')[0]!.words).toBe(
+      'Wait in the opened canner: 30 min',
+    )
   })
 })

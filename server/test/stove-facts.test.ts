@@ -364,6 +364,17 @@ describe('told in two taps, also after the jars are shelved', () => {
   })
 })
 
+test('how long the jars wait in the opened canner tonight is one of a few figures', async () => {
+  const s = await planned(kit)
+  await s.run(TO_STANDING.slice(0, -1))
+  const at = Number(TO_STANDING.at(-1)![0])
+  for (const text of ['7', '-5', 'ten', '', undefined])
+    expect((await s.say(at, 'open-wait', { text })).status).toBe(400)
+  expect((await s.say(at, 'open-wait', { text: '30' })).status).toBe(200)
+  const { events } = await s.load()
+  expect(events.at(-1)).toMatchObject({ kind: 'open-wait', text: '30' })
+})
+
 describe('processing again', () => {
   const again = (s: Stove, jars: readonly any[], more: object = {}) => ({
     cannerId: s.cannerId,

@@ -30,6 +30,8 @@ export const household: Household = {
     lidsInHotWater: false,
     bandsOff: true,
     restMinutes: unit.minutes(10),
+    openMinutes: 0,
+    foodOpenMinutes: {},
     retireJarAfterRuns: null,
     mealsPerWeek: 7,
     burners: 2,

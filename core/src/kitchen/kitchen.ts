@@ -13,6 +13,9 @@ export interface Kitchen {
   readonly rules: HouseholdRules
   /** Its rest after the weight is off, minutes. */
   readonly restMinutes: number
+  /** How long jars wait in the opened canner here, minutes; of single foods otherwise. */
+  readonly openMinutes?: number
+  readonly foodOpenMinutes?: Readonly<Record<string, number>>
   readonly defaultPack: Pack
 }
 
@@ -21,6 +24,8 @@ export interface KitchenHousehold {
   readonly altitudeFt: number
   readonly settings: Required<HouseholdRules> & {
     readonly restMinutes: number
+    readonly openMinutes?: number
+    readonly foodOpenMinutes?: Readonly<Record<string, number>>
     readonly defaultPack: Pack
   }
 }
@@ -29,6 +34,8 @@ export const kitchenOf = ({ altitudeFt, settings }: KitchenHousehold): Kitchen =
   altitudeFt: feet(altitudeFt),
   rules: rulesOf(settings),
   restMinutes: settings.restMinutes,
+  openMinutes: settings.openMinutes ?? 0,
+  foodOpenMinutes: settings.foodOpenMinutes ?? {},
   defaultPack: settings.defaultPack,
 })
 

@@ -96,6 +96,10 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   }, START)
 }
 
+/** How long the jars wait in the opened canner tonight. */
+const openWait = (s: LoadState, { e }: Word): LoadState =>
+  e.text && Number.isFinite(Number(e.text)) ? { ...s, openTonight: Number(e.text) } : s
+
 /** Where somebody set the heat: remembered for the next load, nothing else. */
 const heatSet = (s: LoadState, { e, at }: Word): LoadState =>
   e.text ? { ...s, heats: [...s.heats, { at, setting: e.text }] } : s
@@ -163,6 +167,7 @@ const HEAR: Readonly<Record<LoadEventKind, (s: LoadState, w: Word) => Step>> = {
   'looked-into': lookedInto,
   'prompt-heard': (s, w) => ({ ...s, heard: { ...s.heard, [w.e.text ?? '']: w.at } }),
   'heat-set': heatSet,
+  'open-wait': openWait,
   note: (s) => s,
   retracted: (s) =>
     ask(

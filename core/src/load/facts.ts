@@ -108,6 +108,7 @@ export const FACTS: Readonly<Record<LoadEventKind, KindRule>> = {
   'looked-into': {},
   'prompt-heard': {},
   'heat-set': { takeBack: true },
+  'open-wait': { takeBack: true },
   note: { takeBack: true },
   retracted: {},
 }
@@ -138,11 +139,12 @@ const ASIDE: ReadonlySet<LoadEventKind> = new Set([
   'note',
   'jar-seen',
   'heat-set',
+  'open-wait',
   'prompt-heard',
   'retracted',
 ])
 /** Of these the one that is meant is taken back, whatever was said after it. */
-const REMARKS: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set', 'jar-seen'])
+const REMARKS: ReadonlySet<LoadEventKind> = new Set(['note', 'heat-set', 'open-wait', 'jar-seen'])
 
 /**
  * Ids of facts that were taken back: the last thing said, of a kind that may be, within

@@ -18,8 +18,8 @@ import { restOf } from './stages'
 import type { LoadSetup } from './setup'
 import type { CannerFacts } from './types'
 
-/** Jars that tend to lose liquid stay in the opened canner a little, min. */
-const OPEN_MINUTES = minutes(5)
+/** Jars that tend to lose liquid stay in the opened canner at least so long, min. */
+const OPEN_MINUTES = 5
 const SIPHONS = /^tomato/
 
 /** What a load is run at depends on this, as it stands at the moment of asking. */
@@ -85,12 +85,28 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
       ...(query.marks ? { marks: query.marks } : {}),
       ...(query.burner ? { burner: query.burner } : {}),
       ...(query.seal === 'metal' ? { lock: false } : {}),
-      ...(processes.some((p) => SIPHONS.test(p.foodId)) ? { openMinutes: OPEN_MINUTES } : {}),
+      ...openWait(processes, query.kitchen),
       ...(query.coolMin === undefined ? {} : { coolMinutes: minutes(query.coolMin) }),
       ...(query.fillMin === undefined ? {} : { fillMinutes: minutes(query.fillMin) }),
       ...(query.againBy === undefined ? {} : { againBy: query.againBy }),
     },
   }
+}
+
+/**
+ * How long the jars wait in the opened canner: as the house does it, or this food; those that
+ * tend to lose liquid at least their five minutes, which alone are judged.
+ */
+function openWait(
+  processes: readonly Process[],
+  { openMinutes = 0, foodOpenMinutes = {} }: Kitchen,
+): Pick<LoadSetup, 'openMinutes' | 'openLeastMinutes'> {
+  const least = processes.some((p) => SIPHONS.test(p.foodId)) ? OPEN_MINUTES : 0
+  const own = processes.map((p) => foodOpenMinutes[p.foodId] ?? openMinutes)
+  const wait = Math.max(least, ...own)
+  return wait === 0
+    ? {}
+    : { openMinutes: minutes(wait), ...(wait > least ? { openLeastMinutes: minutes(least) } : {}) }
 }
 
 /** A figure that is not what the load was planned at. */

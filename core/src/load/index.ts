@@ -70,6 +70,7 @@ export {
   holdBand,
   restMs,
   gaugeIn,
+  openMs,
   toldIn,
   startTarget,
   STAND_OPEN_MS,

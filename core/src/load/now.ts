@@ -9,6 +9,7 @@ import {
   VENT_MS,
   WATCH_MS,
   type LoadSetup,
+  openMs,
   toldIn,
 } from './setup'
 import type { LoadState } from './state'
@@ -81,7 +82,7 @@ function stageMs(setup: LoadSetup, state: LoadState): number | null {
     case 'resting':
       return restMs(setup)
     case 'unloading':
-      return setup.openMinutes ? setup.openMinutes * 60_000 : null
+      return openMs(setup, state.openTonight) || null
     case 'standing':
       return STAND_OPEN_MS
     default:

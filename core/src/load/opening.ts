@@ -1,7 +1,15 @@
 import type { LoadStage } from '../words'
 import { wentDown } from './pressure'
 import { breakRun, closeRun, mustVentAgain } from './runs'
-import { hasLock, LEFT_IN_MS, OUT_LATE_MS, restMs, STAND_OPEN_MS, type LoadSetup } from './setup'
+import {
+  hasLock,
+  LEFT_IN_MS,
+  OUT_LATE_MS,
+  restMs,
+  STAND_OPEN_MS,
+  type LoadSetup,
+  openLeastMs,
+} from './setup'
 import { doubt, enter, isStage, type DoubtCode, type LoadState } from './state'
 import { ask, askTime, type Word, type Step } from './word'
 
@@ -85,7 +93,7 @@ export function unloaded(s: LoadState, w: Word): Step {
   // Nobody said when they came out: the 24 hours run from when the lid did.
   const outAt = late ? s.since : w.at
   const out = { ...enter(s, 'standing', outAt), outAt }
-  const waited = w.at - s.since >= (w.setup.openMinutes ?? 0) * 60_000
+  const waited = w.at - s.since >= openLeastMs(w.setup)
   const open = waited ? out : doubt(out, 'rest-short', w.e)
   const left =
     w.at - (s.heatOffAt ?? s.brokeAt ?? s.since) > LEFT_IN_MS

@@ -47,6 +47,7 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'looked-into': 'Looked into',
   'prompt-heard': 'Heard',
   'heat-set': 'Heat at',
+  'open-wait': 'Wait in the opened canner',
   note: 'Note',
   retracted: 'Taken back',
 }
@@ -94,6 +95,7 @@ function wordsOf(e: LoadEvent, gauge: GaugeScale): string {
   if (e.kind === 'jar-seen' && e.seen)
     return `A jar: ${lower(JAR_SIGN_RULES[e.seen.sign].words)}${e.seen.cause ? `, ${e.seen.cause}` : ''}`
   if (e.kind === 'heat-set') return `${what} ${e.text ?? ''}`
+  if (e.kind === 'open-wait') return `${what}: ${e.text ?? ''} min`
   if (e.kind === 'note' || !e.text || e.kind === 'aborted') return what
   return `${what}: ${e.text}`
 }

@@ -18,6 +18,8 @@ export interface LoadSetup {
   readonly lock?: boolean
   /** How long jars stay in the opened canner before they are lifted out, min: foods that siphon. */
   readonly openMinutes?: Minutes
+  /** How long of that the food needs, min; all of it where nothing is said. */
+  readonly openLeastMinutes?: Minutes
   /** The shortest cooling this canner is known for, min; its class's until three are known. */
   readonly coolMinutes?: Minutes
   /** How long filling all jars of the load takes, min. */
@@ -75,6 +77,14 @@ export const dialTarget = (setup: Pick<LoadSetup, 'psi' | 'gaugeErrorPsi'>): Psi
 /** How long the lid stays on after the weight is off, ms; never under ten minutes. */
 export const restMs = (setup: LoadSetup): number =>
   Math.max(MIN_REST_MS, setup.restMinutes * 60_000)
+
+/** How long of the wait in the opened canner the food needs, ms: sooner out is a doubt. */
+export const openLeastMs = ({ openMinutes, openLeastMinutes }: LoadSetup): number =>
+  (openLeastMinutes ?? openMinutes ?? 0) * 60_000
+
+/** How long jars wait in the opened canner, ms: as somebody said tonight, else as the house does it. */
+export const openMs = (setup: LoadSetup, tonight: number | null): number =>
+  Math.max(openLeastMs(setup), (tonight ?? setup.openMinutes ?? 0) * 60_000)
 
 /** A cooling shorter than this was helped along, ms: half of the canner's shortest own, never under ten minutes. */
 export const leastCoolMs = (setup: LoadSetup): number =>

@@ -126,6 +126,8 @@ export interface LoadState {
   readonly entered: { readonly [stage in LoadStage]?: number }
   readonly steamSteadySince: number | null
   readonly readings: readonly Reading[]
+  /** How long jars wait in the opened canner, as somebody said for this load, min. */
+  readonly openTonight: number | null
   /** Where the knob or the flame was set, in order. */
   readonly heats: readonly HeatSet[]
   readonly lastLook: number | null
@@ -178,6 +180,7 @@ export const START: LoadState = {
   entered: {},
   steamSteadySince: null,
   readings: [],
+  openTonight: null,
   heats: [],
   lastLook: null,
   restarts: 0,

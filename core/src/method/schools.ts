@@ -59,6 +59,22 @@ export const SCHOOLS: readonly School[] = [
     setting: 'restMinutes',
   },
   {
+    id: 'open-wait',
+    question: 'Wait in the opened canner?',
+    schools:
+      'Some lift the jars out at once, others leave them 5 to 30 minutes so that less liquid is lost.',
+    kelvit: 'As you like, for the house, for a food, or tonight. Tomatoes wait at least 5 minutes.',
+    setting: 'openMinutes',
+  },
+  {
+    id: 'burner',
+    question: 'Off the hot burner?',
+    schools:
+      'On an electric coil some slide the canner aside when the heat is off, others leave it.',
+    kelvit:
+      'The canner’s manual decides. Say under Gear what it stands on, and Kelvit says what holds there. Never lift it under pressure.',
+  },
+  {
     id: 'lids-hot',
     question: 'Lids in hot water first?',
     schools: 'Some heat them, others only wash them.',

@@ -132,6 +132,9 @@ export const HOLDS = ['in-doubt', 'not-processed'] as const
 export type Hold = (typeof HOLDS)[number]
 
 /** Supplies kept as one amount each: bands and fuel by count, the rest as said. */
+/** How long jars may wait in the opened canner, minutes. */
+export const OPEN_WAITS = [0, 5, 10, 15, 30] as const
+
 export const BURNERS = ['gas', 'coil', 'glass', 'outdoor'] as const
 /** What a canner stands on: a flame, an electric coil, a glass top, a burner outdoors. */
 export type Burner = (typeof BURNERS)[number]
@@ -199,6 +202,7 @@ export const SAID_EVENT_KINDS = [
   'looked-into',
   'prompt-heard',
   'heat-set',
+  'open-wait',
   'note',
   'retracted',
 ] as const

@@ -17,6 +17,8 @@ export const DEFAULT_SETTINGS: HouseholdSettings = {
   lidsInHotWater: false,
   bandsOff: true,
   restMinutes: 10,
+  openMinutes: 0,
+  foodOpenMinutes: {},
   retireJarAfterRuns: null,
   mealsPerWeek: 7,
   burners: 2,

@@ -11,6 +11,7 @@ import { Actions } from './actions'
 import { ClockFace } from './clock-face'
 import { Happened } from './happened'
 import { HeatRow } from './heat-row'
+import { OpenWait } from './open-wait'
 import type { LoadView } from './load-view'
 import { PreFlight } from './pre-flight'
 import { Prompts } from './prompts'
@@ -62,6 +63,7 @@ export function LoadPanel({ view }: { readonly view: LoadView }) {
       <PreFlight view={view} />
       <Actions view={view} />
       <HeatRow view={view} stove={stove} />
+      <OpenWait view={view} stove={stove} />
       <Happened view={view} />
       <WhyNow view={view} />
       {note && <Caution>{note}</Caution>}

@@ -4,6 +4,7 @@ import {
   BURNER_AFTER,
   gaugeIn,
   gaugeScale,
+  openMs,
   toldIn,
   holdBand,
   pressureOn,
@@ -58,7 +59,7 @@ export function sentence(
     case 'resting':
       return 'Weight off. Wait before the lid comes off.'
     case 'unloading':
-      return setup.openMinutes
+      return openMs(setup, state.openTonight) > 0
         ? 'Lid off. Leave the jars in the open canner for a few minutes.'
         : 'Take the jars out. Set them upright, an inch apart, out of drafts.'
     case 'standing':

@@ -1,4 +1,4 @@
-import { MoreMinutes } from '../../household/more-minutes'
+import { FoodOpenWait, MoreMinutes } from '../../household/more-minutes'
 import { CheckedPanel } from './checked-panel'
 import { Steps } from './steps'
 import {
@@ -116,6 +116,7 @@ function Method({ food, form }: { readonly food: Food; readonly form: FoodForm }
             />
           </div>
           <MoreMinutes food={food.id} name={saidName(food)} />
+          <FoodOpenWait food={food.id} name={saidName(food)} />
         </Panel>
         {process.outcome === 'process' && <Steps food={food} process={process} />}
         <Panel label="Why this pressure">

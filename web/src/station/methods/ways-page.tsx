@@ -1,5 +1,6 @@
 import { paths, type HouseholdSettings } from '@kelvit/contract'
 import { KEEPING, SCHOOLS, type School } from '@kelvit/core'
+import { OPEN_WAITS } from '@kelvit/core/words'
 import { useSave } from '../../sync/changes'
 import { sentenceOf } from '../../sync/request'
 import { useHousehold } from '../../household/session'
@@ -43,6 +44,9 @@ const CHOICES: Readonly<Partial<Record<Key, readonly (readonly [string, string])
     ['20', '20 minutes'],
     ['30', '30 minutes'],
   ],
+  openMinutes: OPEN_WAITS.map(
+    (m) => [String(m), m === 0 ? 'out at once' : `${m} minutes`] as const,
+  ),
   bestMonths: KEEPING.choices.map((m) => [String(m), `${m} months`] as const),
   retireJarAfterRuns: [
     ['', 'until nicked'],
