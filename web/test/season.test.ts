@@ -271,6 +271,17 @@ describe('a day', () => {
     expect(things).toContainEqual({ name: 'new regular lids, and bands', amount: '7' })
     expect(things).toContainEqual({ name: 'canning salt', amount: '7 tsp' })
   })
+  test('two jars and lids more for a first lot, once, and what becomes of them', () => {
+    const of = (known: ReadonlySet<string>) => setOut(entries, household, known)
+    expect(of(new Set(['beans-snap']))).toEqual(setOut(entries, household))
+    const things = of(new Set())
+    expect(things).toContainEqual({ name: 'new regular lids, and bands', amount: '9' })
+    expect(things.map((t) => `${t.amount} ${t.name}`).join()).toContain(
+      '2 of them in case your first snap beans make more; a jar filled over goes into the next load or the fridge',
+    )
+    const twice = setOut([...entries, ...entries], household, new Set())
+    expect(twice).toContainEqual({ name: 'new regular lids, and bands', amount: '16' })
+  })
   test('quarts become twice as many pints only where they fit at once', () => {
     expect(entries[0]?.inPints).toBeNull()
     const few = view([stored({ portions: [{ ...stored().portions[0]!, jars: 4 }] })])

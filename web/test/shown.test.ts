@@ -156,6 +156,8 @@ describe('a walk along a shelf', () => {
     )
     expect(came).toHaveLength(1)
     expect(came[0]).toMatchObject({ cannedOn: '2024-01-01', gotFrom: 'Wren', process: 'told' })
+    const june = countOf(shelf, null, {}, [], [{ ...line, month: 6, process: 'told' }])
+    expect(june.came[0]!.cannedOn).toBe('2024-06-01')
     expect(new Set(came[0]!.ids).size).toBe(3)
     const shown = shownCome(
       came,

@@ -49,8 +49,9 @@ export function reconcile<J>(kind: CountedKind<J>, counted: number): Reconciled<
   }
 }
 
-/** The first day of a year: of a jar that only says its year nobody knows how young it is. */
-export const yearDay = (year: number): string => `${String(year).padStart(4, '0')}-01-01`
+/** The first day of a year, or of its month where that is known: nobody knows how young a jar is that says no more. */
+export const yearDay = (year: number, month = 1): string =>
+  `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-01`
 
 /**
  * The days of a jar that came here without a load. Where nobody knows how it was processed it

@@ -16,7 +16,7 @@ export function CameForm({
   readonly lines: readonly CameDraft[]
   readonly change: (lines: readonly CameDraft[]) => void
 }) {
-  const thisYear = Number(useToday().slice(0, 4))
+  const [thisYear = 0, thisMonth = 0] = useToday().split('-').map(Number)
   const last = lines.at(-1)
   const add = (): void =>
     change([
@@ -28,6 +28,7 @@ export function CameForm({
         mouth: last?.mouth ?? 'regular',
         jars: 1,
         year: last?.year ?? thisYear - 1,
+        month: last?.month ?? null,
         process: last?.process ?? '',
         gotFrom: last?.gotFrom ?? '',
       },
@@ -42,6 +43,7 @@ export function CameForm({
             key={line.key}
             line={line}
             thisYear={thisYear}
+            thisMonth={thisMonth}
             set={(more) => set(line.key, more)}
             drop={() => change(lines.filter((l) => l.key !== line.key))}
           />
@@ -56,14 +58,22 @@ const FOOD_CHOICES = foods
   .map((f) => [f.id, shortFood(f.id)] as const)
   .sort((a, b) => a[1].localeCompare(b[1]))
 
+const MONTHS = Array.from({ length: 12 }, (_, i) =>
+  new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' }).format(
+    Date.UTC(2024, i, 15),
+  ),
+)
+
 function CameLineForm({
   line,
   thisYear,
+  thisMonth,
   set,
   drop,
 }: {
   readonly line: CameDraft
   readonly thisYear: number
+  readonly thisMonth: number
   readonly set: (more: Partial<CameDraft>) => void
   readonly drop: () => void
 }) {
@@ -106,7 +116,18 @@ function CameLineForm({
           const year = String(thisYear - i)
           return [year, year] as const
         })}
-        onChange={(e) => set({ year: Number(e.target.value) })}
+        onChange={(e) => set({ year: Number(e.target.value), month: null })}
+      />
+      <ChoiceField
+        label="Month, if you know it"
+        value={String(line.month ?? '')}
+        choices={[
+          ['', 'not known'],
+          ...MONTHS.slice(0, line.year === thisYear ? thisMonth : 12).map(
+            (name, i) => [String(i + 1), name] as const,
+          ),
+        ]}
+        onChange={(e) => set({ month: e.target.value === '' ? null : Number(e.target.value) })}
       />
       <ChoiceField
         label="How was it processed?"

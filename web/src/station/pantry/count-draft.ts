@@ -10,6 +10,8 @@ export interface CameDraft {
   readonly mouth: Mouth
   readonly jars: number
   readonly year: number
+  /** 1 to 12, where somebody knows it. */
+  readonly month?: number | null
   /** Empty until somebody says it: there is no answer that passes by itself. */
   readonly process: CameLine['process'] | ''
   readonly gotFrom: string
@@ -53,7 +55,7 @@ export function countOf(
         formId: null,
         jar: c.jar,
         mouth: c.mouth,
-        cannedOn: yearDay(c.year),
+        cannedOn: yearDay(c.year, c.month ?? 1),
         process: c.process,
         gotFrom: c.gotFrom.trim(),
         ids: Array.from({ length: c.jars }, () => uuidv7()),

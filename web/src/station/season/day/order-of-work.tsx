@@ -1,5 +1,6 @@
 import type { DayDoesNotFit, DaySheet } from '@kelvit/core'
 import { useClock } from '../../../household/words'
+import { useCannedForms } from '../../../household/canned-forms'
 import { useHousehold } from '../../../household/session'
 import { signOf, type Marks } from '../../../day/lanes'
 import { cx } from '../../../ui/cx'
@@ -17,6 +18,7 @@ interface OrderProps {
 /** The order of work line by line, and what to set out. */
 export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
   const { household } = useHousehold()
+  const known = useCannedForms()
   const clock = useClock()
   if (sheet?.outcome !== 'sheet') return null
   const nameOf = (id: string | null): string =>
@@ -27,7 +29,7 @@ export function OrderOfWork({ day, sheet, marks, lit }: OrderProps) {
     <Panel label="Order of work">
       <h2 className="mb-2">Set out</h2>
       <ul className="mb-4 grid gap-x-6 text-[15px] sm:grid-cols-2">
-        {setOut(day.entries, household).map((s) => (
+        {setOut(day.entries, household, known).map((s) => (
           <li key={s.name} className="flex gap-2 py-0.5">
             <strong className="tabular min-w-16 text-right whitespace-nowrap">{s.amount}</strong>{' '}
             {s.name}

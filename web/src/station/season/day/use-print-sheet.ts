@@ -3,6 +3,7 @@ import { type DayDoesNotFit, type DaySheet } from '@kelvit/core'
 import { useState } from 'react'
 import { requestFile, sentenceOf } from '../../../sync/request'
 import { useClock } from '../../../household/words'
+import { useCannedForms } from '../../../household/canned-forms'
 import { useHousehold } from '../../../household/session'
 import { useNotify } from '../../../ui/notice'
 import { marksOf } from '../../../day/lanes'
@@ -16,6 +17,7 @@ export function usePrintSheet(
   sheet: DaySheet | DayDoesNotFit | undefined,
 ) {
   const { household } = useHousehold()
+  const known = useCannedForms()
   const clock = useClock()
   const notify = useNotify()
   const [busy, setBusy] = useState(false)
@@ -38,7 +40,7 @@ export function usePrintSheet(
           ({ at, mark, text, who }) => ({ at, text: `(${mark}) ${text}`, who }),
         ),
       ],
-      supplies: setOut(day.entries, household),
+      supplies: setOut(day.entries, household, known),
     }
     setBusy(true)
     try {

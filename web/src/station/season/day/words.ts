@@ -1,4 +1,5 @@
 import {
+  formOf,
   gaugeOf,
   countJars,
   jarName,
@@ -104,19 +105,29 @@ export function soakWords(entries: readonly DayEntry[]): string | undefined {
 const toFill = (entries: readonly DayEntry[]): readonly DayEntry[] =>
   entries.filter((e) => e.day.stages.fill > 0)
 
-/** What to set out before the first knife. */
+/** Jars and lids more than planned, where nobody knows yet what a lot makes here. */
+const MORE_JARS = 2
+
+/**
+ * What to set out before the first knife.
+ * @param known forms of which this household has canned a lot: others may make more than is thought.
+ */
 export function setOut(
   all: readonly DayEntry[],
   household: Household,
+  known?: ReadonlySet<string>,
 ): readonly { readonly name: string; readonly amount: string }[] {
   const entries = toFill(all)
   const jars = new Map<string, number>()
   const lids = new Map<string, number>()
+  const first = new Set<string>()
   for (const e of entries)
     for (const p of e.portions) {
       const kind = `${p.mouth}-mouth ${jarName(p.jar)}, clean and hot`
-      jars.set(kind, (jars.get(kind) ?? 0) + p.jars)
-      lids.set(p.mouth, (lids.get(p.mouth) ?? 0) + p.jars)
+      const more = known && !known.has(p.formId) && !first.has(p.formId) ? MORE_JARS : 0
+      if (more > 0) first.add(p.formId)
+      jars.set(kind, (jars.get(kind) ?? 0) + p.jars + more)
+      lids.set(p.mouth, (lids.get(p.mouth) ?? 0) + p.jars + more)
     }
   const { citricAcidTsp: citric, saltTsp: salt } = suppliesOf(
     entries.flatMap((e) => e.portions),
@@ -126,6 +137,11 @@ export function setOut(
     ...[...jars].map(([name, n]) => ({ name, amount: String(n) })),
     ...[...lids].map(([mouth, n]) => ({ name: `new ${mouth} lids, and bands`, amount: String(n) })),
   ]
+  for (const formId of first)
+    list.push({
+      name: `of them in case your first ${saidFood(formOf(formId)?.food.id ?? formId)} make more; a jar filled over goes into the next load or the fridge`,
+      amount: String(MORE_JARS),
+    })
   if (citric > 0) list.push({ name: 'citric acid', amount: `${trim(citric)} tsp` })
   if (salt > 0) list.push({ name: 'canning salt', amount: `${trim(salt)} tsp` })
   for (const c of new Set(entries.map((e) => e.canner)))
