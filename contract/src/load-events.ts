@@ -100,6 +100,7 @@ export const newEvent = shape<NewLoadEvent>(
         is: 'open-wait',
         then: Joi.string()
           .valid(...OPEN_WAITS.map(String))
+          .invalid(null, '')
           .required(),
       })
       .when('kind', {
