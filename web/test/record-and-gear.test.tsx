@@ -204,6 +204,12 @@ describe('the trace', () => {
     // Five stands once, at its line of the scale.
     expect(words(draw([[20, 12]])).filter((w) => w === '5')).toHaveLength(1)
   })
+  test('its scale is written as the dial is marked', () => {
+    const words = [...draw([[20, 12]], { gauge: gaugeScale('bar') }).querySelectorAll('text')].map(
+      (t) => t.textContent,
+    )
+    for (const mark of ['0.00', '0.30', '0.60', '0.90']) expect(words).toContain(mark)
+  })
   test('joins looks that are near each other, and nothing else', () => {
     expect(
       joins(

@@ -137,7 +137,7 @@ function Ground({
               className="tabular"
               fill="var(--ink-soft)"
             >
-              {t}
+              {gauge.say(t)}
             </text>
           </g>
         ))}
