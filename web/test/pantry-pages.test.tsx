@@ -11,6 +11,7 @@ import { Page as RecallPage } from '../src/station/gear/recall-page'
 import { Page as CountPage } from '../src/station/pantry/count-page'
 import { Page as FoodPage } from '../src/station/pantry/food-page'
 import { Page as JarPage } from '../src/station/pantry/jar-page'
+import { ShelfDrawing, stackSize } from '../src/station/pantry/shelf-drawing'
 import { TakeSheet } from '../src/station/pantry/take-sheet'
 import { lineOfLoad } from '../src/station/records/line-of-load'
 import { Page as RecordsPage } from '../src/station/records/page'
@@ -311,5 +312,47 @@ describe('records', () => {
     expect(shown({ ran: 3 })).toMatch(/We checked 3 loads: each was held high enough/)
     const struck = { id: 't1', cannerId: 'c1', testedOn: TODAY, errorPsi: unit.psi(1), testedBy: '', struckAt: '2026-08-01T00:00:00Z', struckBy: 'Wren', struckWhy: 'typed 1 for 0', version: 2 } // prettier-ignore
     expect(shown({ test: struck })).toMatch(/Wren crossed it out: typed 1 for 0/)
+  })
+})
+
+describe('a cellar with very many jars', () => {
+  test.each([
+    [120, 1, 1],
+    [121, 1, 6],
+    [600, 5, 6],
+    [833, 12, 24],
+    [30, 40, 6],
+    [10_000, 1, 96],
+  ])('%s jars on one of %s shelves: one glyph for %s', (jars, shelves, each) => {
+    expect(stackSize(jars, shelves)).toBe(each)
+  })
+  test('ten thousand are drawn with some thousand parts, and each is counted', () => {
+    const shelves = Array.from({ length: 12 }, (_, i) => `s${i}`)
+    const drawn = shelves.map((id) => {
+      const jars = Array.from({ length: 833 }, (_, i) => jar({ id: `${id}-${i}`, shelfId: id }))
+      const row = { id, name: id, groups: [{ foodId: 'beets', name: 'Beets', jars }] }
+      const { container } = show(
+        <ShelfDrawing
+          row={row}
+          shelves={12}
+          today="2026-08-14"
+          pull={new Set()}
+          open={() => undefined}
+          openStack={() => undefined}
+        />,
+      )
+      const counts = [...container.querySelectorAll('[data-jar] > text')].map((t) =>
+        Number(t.textContent),
+      )
+      return {
+        nodes: container.querySelectorAll('*').length,
+        jars:
+          counts.reduce((n, c) => n + c, 0) +
+          container.querySelectorAll('[data-jar]').length -
+          counts.length,
+      }
+    })
+    expect(drawn.map((d) => d.jars)).toEqual(shelves.map(() => 833))
+    expect(drawn.reduce((n, d) => n + d.nodes, 0)).toBeLessThan(6000)
   })
 })

@@ -118,10 +118,11 @@ function Known({ stock }: { readonly stock: FoodStock<Jar> }) {
       <KeptFor foodId={stock.foodId} />
       <Panel label="Where they are">
         <h2 className="mb-2">Where they are</h2>
-        {arrange(stock.jars, shelves).map((row) => (
+        {arrange(stock.jars, shelves).map((row, _, rows) => (
           <ShelfDrawing
             key={row.id}
             row={row}
+            shelves={rows.length}
             today={today}
             pull={NONE}
             open={setOpen}

@@ -159,10 +159,11 @@ function Shelves({
         )}
         {!table && shown.length > 0 && (
           <>
-            {arrange(shown, shelves).map((row) => (
+            {arrange(shown, shelves).map((row, _, rows) => (
               <ShelfDrawing
                 key={row.id}
                 row={row}
+                shelves={rows.length}
                 today={today}
                 pull={pullIds}
                 open={setOpen}

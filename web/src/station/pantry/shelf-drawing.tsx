@@ -9,6 +9,8 @@ import type { ShelfRow } from './shelf-view'
 
 interface ShelfDrawingProps {
   readonly row: ShelfRow
+  /** How many shelves stand on the page. */
+  readonly shelves: number
   readonly today: string
   readonly pull: ReadonlySet<string>
   readonly open: (jar: Jar) => void
@@ -20,15 +22,26 @@ const PITCH = 22
 const GAP = 22
 const H = 84
 const FOOT = 58
-/** A shelf with more jars than this is crowded: one glyph stands for a stack of six. */
+/** So many jars are drawn on a shelf at most, and on all shelves of a page; more stand in stacks. */
 const CROWDED = 120
+const ON_A_PAGE = 600
+/** A shelf is never drawn with fewer than this before its jars are stacked. */
+const FEW = 24
 const STACK = 6
 
+/** How many jars one glyph stands for, so that a shelf, and a page of shelves, can be taken in. */
+export function stackSize(jars: number, shelves: number): number {
+  const most = Math.max(FEW, Math.min(CROWDED, Math.floor(ON_A_PAGE / shelves)))
+  let each = 1
+  while (jars / each > most) each = each === 1 ? STACK : each * 2
+  return each
+}
+
 /** A shelf with one small jar per jar: tint by food, a paper label as tall as its best time left, a mark on the lid by state, crossed when it is held. */
-export function ShelfDrawing({ row, today, pull, open, openStack }: ShelfDrawingProps) {
+export function ShelfDrawing({ row, shelves, today, pull, open, openStack }: ShelfDrawingProps) {
   const [box, width] = useWidth(720)
   const [at, setAt] = useState(0)
-  const lines = layOut(row, width)
+  const lines = layOut(row, width, shelves)
   const flat = lines.flatMap((l) => l.jars)
   const onKeyDown = (e: KeyboardEvent): void => {
     const step = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
@@ -150,9 +163,9 @@ function stacksOf(
 }
 
 /** Jars side by side in groups by food, onto a new board when one is full. */
-function layOut(row: ShelfRow, width: number): readonly Line[] {
+function layOut(row: ShelfRow, width: number, shelves: number): readonly Line[] {
   const all = row.groups.reduce((n, g) => n + g.jars.length, 0)
-  const each = all > CROWDED ? STACK : 1
+  const each = stackSize(all, shelves)
   const lines: Line[] = [{ jars: [], labels: [] }]
   let x = 4
   for (const group of row.groups) {
