@@ -8,6 +8,7 @@ import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { describe, expect, test, vi } from 'vitest'
 import { PressureTrace } from '../src/chart/pressure-trace'
+import { WaterRuns } from '../src/station/gear/water-run'
 import { CannerPanel } from '../src/station/gear/canner-panel'
 import { Gauges } from '../src/station/gear/gauges'
 import { Page as RecordPage } from '../src/station/stove/record-page'
@@ -385,5 +386,18 @@ describe('gauges that write by themselves', () => {
     expect(await screen.findByText('a-token-told-once')).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: 'I’ve entered it' }))
     expect(screen.queryByText('a-token-told-once')).toBeNull()
+  })
+})
+
+describe('a run with water only', () => {
+  const buttons = (role: 'keeper' | 'helper') => {
+    show(<WaterRuns canner={canner({ lastRanOn: null })} />, { role })
+    return screen.queryAllByRole('button').map((b) => b.textContent)
+  }
+  test('is recorded by who may change a canner; others read that it is due', () => {
+    expect(buttons('helper')).toEqual([])
+    expect(screen.getByText(/Run it once with water only/)).toBeTruthy()
+    cleanup()
+    expect(buttons('keeper')).toEqual(['Record a water-only run'])
   })
 })

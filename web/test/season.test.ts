@@ -277,7 +277,7 @@ describe('a day', () => {
     const things = of(new Set())
     expect(things).toContainEqual({ name: 'new regular lids, and bands', amount: '9' })
     expect(things.map((t) => `${t.amount} ${t.name}`).join()).toContain(
-      '2 of them in case your first snap beans make more; a jar filled over goes into the next load or the fridge',
+      '2 of these are extra, in case your first snap beans make more. Put any extra filled jar in the next load or the fridge',
     )
     const twice = setOut([...entries, ...entries], household, new Set())
     expect(twice).toContainEqual({ name: 'new regular lids, and bands', amount: '16' })

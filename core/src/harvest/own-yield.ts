@@ -1,3 +1,5 @@
+import { median } from '../quantity/median'
+
 /** Usual spread of lots around a household's own mean, and the least it is thought to be: sd of ln(lb per quart). */
 export const LOT_SD = 0.1
 
@@ -75,10 +77,4 @@ export function ownYield(points: readonly Point[]): OwnYield | undefined {
   const sd = Math.sqrt(variance)
   const lotSd = sd <= LOT_SD ? LOT_SD : sd * Math.sqrt(1 + FEW_LOTS / free)
   return { weight, level, step, trendVariance, lotSd }
-}
-
-function median(list: readonly number[]): number {
-  const sorted = [...list].sort((a, b) => a - b)
-  const mid = sorted.length >> 1
-  return ((sorted[mid] ?? 0) + (sorted[sorted.length - 1 - mid] ?? 0)) / 2
 }

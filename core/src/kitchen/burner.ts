@@ -72,17 +72,17 @@ export function burnerLoad(
 /** What holds for a canner on this kind of burner before it is heated. */
 export const BURNER_BEFORE: Readonly<Record<Burner, string>> = {
   gas: 'Keep the flame under the bottom, not up its sides.',
-  coil: 'The pot must cover the coil and stand level.',
+  coil: 'Set it level, so that it covers the coil.',
   glass:
-    'Only where the canner’s manual and the maker of the glass top both allow it. A flat bottom, no wider than they say.',
+    'Use it here only if the canner’s manual and the stove’s manual both allow it. Its bottom must be flat and no wider than they say.',
   outdoor:
-    'Outdoors, out of the wind, level and steady. Its heat must be no stronger than the canner’s manual allows: a strong burner can warp the bottom or boil it dry.',
+    'Set it level and steady, out of the wind. Use no more heat than the canner’s manual allows: a strong burner can warp it or boil it dry.',
 }
 
 /** What holds after the heat is off, while it still has pressure. */
 export const BURNER_AFTER: Readonly<Record<Burner, string>> = {
   gas: 'Leave it where it is. Never lift or tilt it under pressure.',
-  coil: 'The coil stays hot. Some leave the canner on it, some slide it off level: do what its manual says. Never lift it under pressure.',
+  coil: 'Never lift it under pressure. The coil stays hot: leave the canner on it or slide it off, as its manual says.',
   glass: 'Leave it where it is: sliding scratches the glass. Never lift it under pressure.',
   outdoor: 'Leave it where it is. Never lift or tilt it under pressure.',
 }

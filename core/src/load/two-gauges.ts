@@ -1,4 +1,5 @@
 import { gaugeScale, type PressureIn } from '../quantity/format'
+import { median } from '../quantity/median'
 import { psi, type Psi } from '../quantity/units'
 import { dialTarget, type LoadSetup } from './setup'
 import type { LoadState } from './state'
@@ -19,12 +20,6 @@ const LEAST_READINGS = 2
 const LEAST_LOADS = 2
 /** A dial that moved by more than this is tested before its year is over, psi. */
 const DRIFT_PSI = 1
-
-const median = (of: readonly number[]): number => {
-  const sorted = [...of].sort((a, b) => a - b)
-  const half = sorted.length >> 1
-  return ((sorted[half] ?? 0) + (sorted[sorted.length - 1 - half] ?? 0)) / 2
-}
 
 /** What the dial of a canner showed while its weight rocked; null where nobody read it there. @param loads oldest first. */
 export function besideWeight(

@@ -62,17 +62,18 @@ export const SCHOOLS: readonly School[] = [
     id: 'open-wait',
     question: 'Wait in the opened canner?',
     schools:
-      'Some lift the jars out at once, others leave them 5 to 30 minutes so that less liquid is lost.',
-    kelvit: 'As you like, for the house, for a food, or tonight. Tomatoes wait at least 5 minutes.',
+      'Some take the jars out at once. Others leave them 5 to 30 minutes, so they lose less liquid.',
+    kelvit:
+      'You choose: for every load, for one food, or just tonight. Tomatoes wait at least 5 minutes.',
     setting: 'openMinutes',
   },
   {
     id: 'burner',
     question: 'Off the hot burner?',
     schools:
-      'On an electric coil some slide the canner aside when the heat is off, others leave it.',
+      'Some slide the canner off an electric coil when they turn the heat off. Others leave it.',
     kelvit:
-      'The canner’s manual decides. Say under Gear what it stands on, and Kelvit says what holds there. Never lift it under pressure.',
+      'Do what the canner’s manual says. Never lift it under pressure. Tell Kelvit under Gear what it stands on.',
   },
   {
     id: 'lids-hot',

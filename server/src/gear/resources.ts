@@ -21,7 +21,7 @@ import { canners, containers, cropWords, gaugeTests, loads, shelves } from '../d
 import { toWire } from '../db/wire'
 import { unprocessable } from '../http/problem'
 import type { Resource } from '../resource/resource'
-import { OPEN_STAGES } from '../store/loads'
+import { HEAT_OFF, OPEN_STAGES } from '../store/loads'
 import { changeRows, findRow, type Values } from '../store/rows'
 import { learnedTimes } from '../store/learned'
 import { blocksOf, lastTests } from '../store/gauge-tests'
@@ -91,7 +91,7 @@ async function lastLoads(tx: Tx, zone: string): Promise<ReadonlyMap<string, stri
       on: sql<string>`max((${loads.startsAt} at time zone ${zone})::date)::text`,
     })
     .from(loads)
-    .where(inArray(loads.stage, ['cooling', 'resting', 'unloading', 'standing', 'checked']))
+    .where(inArray(loads.stage, [...HEAT_OFF]))
     .groupBy(loads.cannerId)
   return new Map(rows.map((r) => [r.canner, r.on]))
 }

@@ -34,7 +34,7 @@ import type { Actor } from '../http/actor'
 import type { Deps } from '../http/deps'
 import { notFound } from '../http/problem'
 import { householdOf } from '../kitchen/figures'
-import { factsByLoad, type LoadRow } from '../store/loads'
+import { factsByLoad, HEAT_OFF, type LoadRow } from '../store/loads'
 import { readJarsOf } from '../store/jars'
 import {
   asFacts,
@@ -47,8 +47,6 @@ import {
 
 type HouseholdRow = Awaited<ReturnType<typeof householdOf>>
 
-/** Stages in which the heat is off: what ran is judged by all that is known. */
-const HEAT_OFF = ['cooling', 'resting', 'unloading', 'standing', 'checked'] as const
 /** What Kelvit itself said of a load on the strength of a test or an altitude. */
 const OWN = ['recalled', 'found-short', 'figures-changed', 'gauge-off', 'no-process'] as const
 /** Loads whose facts are read at once. */

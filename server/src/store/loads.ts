@@ -66,6 +66,9 @@ export async function listLoads(tx: Tx, now: number): Promise<Listed<LoadWithEve
   return listOf((await readWritten(tx, loads, which, PARTS)).map(judged))
 }
 
+/** Stages in which the heat is off: what ran is judged by all that is known. */
+export const HEAT_OFF = ['cooling', 'resting', 'unloading', 'standing', 'checked'] as const
+
 /** Stages in which a load isn't over. */
 export const OPEN_STAGES = LOAD_STAGES.filter((s) => s !== 'checked' && s !== 'aborted')
 

@@ -25,7 +25,7 @@ export function Strips() {
   const words = [
     jumped && 'This device’s clock jumped. Kelvit corrects what you record now.',
     off !== 0 &&
-      `The clock of Kelvit’s machine was set while a load ran. The minutes of the load are right. Times of day are ${plural(Math.abs(off), 'minute')} ${off > 0 ? 'behind' : 'ahead'} until it’s done.`,
+      `Somebody changed the clock of the computer that runs Kelvit. Minutes left are still right. Until the load is done, times of day here are ${plural(Math.abs(off), 'minute')} ${off > 0 ? 'slow' : 'fast'}.`,
     !heard &&
       `No network. This is what Kelvit knew ${at === null ? 'last' : `at ${dayTime(at, now)}`}.`,
     waiting > 0 &&

@@ -212,10 +212,10 @@ function Kind({ isNew }: { readonly isNew: boolean }) {
         <ChoiceField
           label="Its dial is marked in"
           choices={[
-            ['', `${gaugeScale(units).unit}, as the household reads`],
+            ['', `${gaugeScale(units).unit}, like the rest of the house`],
             ...DIAL_MARKS.map((m) => [m, m] as const),
           ]}
-          help="As it stands on its face. Kelvit tells every figure for this canner that way."
+          help="Read it on the dial’s face. Kelvit then shows every pressure for this canner that way."
           {...register('dialMarks')}
         />
       )}

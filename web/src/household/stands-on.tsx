@@ -41,9 +41,9 @@ export function StandsOn() {
       {watch('standsOn') !== '' && (
         <>
           {weight('burnerLimitLb', {
-            label: 'That carries at most',
+            label: 'Most it can carry',
             max: 1000,
-            help: 'As the stove’s maker says. Kelvit compares it with the full canner.',
+            help: 'Look in the stove’s manual. Kelvit warns you if the full canner is too heavy.',
           })}
           {weight('emptyLb', { label: 'Canner with its lid, empty', max: 500 })}
         </>

@@ -3,9 +3,9 @@ import type { WaterRunWhy } from '@kelvit/core/words'
 /** Why a run with water only is offered before the next load. */
 export const WATER_RUN_OFFER: Readonly<Record<WaterRunWhy, string>> = {
   'after-winter':
-    'It has stood for months. Run it once with water only before the next load, and see that it holds.',
-  'new-gasket': 'It has a new gasket. Run it once with water only before the next load.',
+    'Run it once with water only before the next load, and check that it holds pressure. You haven’t used it for months.',
+  'new-gasket': 'Run it once with water only before the next load. It has a new gasket.',
   'bought-used':
-    'It has never run here. Run it once with water only before its first load, and see that it holds.',
+    'Run it once with water only before its first load, and check that it holds pressure.',
   other: 'Run it once with water only before the next load.',
 }

@@ -43,8 +43,8 @@ export function BeforeHeat({ canner, portions }: BurnerProps) {
       )}
       {load === 'near' && (
         <Caution>
-          Close to what its burner carries. The weight is an estimate: weigh the full canner, or use
-          another burner.
+          Weigh the full canner, or use another burner. By our estimate it’s close to the most this
+          one can carry.
         </Caution>
       )}
       {due && (

@@ -34,7 +34,7 @@ const SUPPLY_WORDS: Readonly<Record<SupplyKindStored, string>> = {
   'spare gasket': 'Gaskets',
   'spare plug': 'Overpressure plugs',
   'spare gauge': 'Dial gauges',
-  'second rack': 'Racks, besides the canner’s own',
+  'second rack': 'Extra racks',
   'jar lifter': 'Jar lifters',
 }
 

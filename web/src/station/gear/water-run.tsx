@@ -15,7 +15,7 @@ import { Sheet } from '../../ui/sheet'
 import { Refusal } from '../../ui/states'
 
 const WHY: Readonly<Record<WaterRunWhy, string>> = {
-  'after-winter': 'after it stood for long',
+  'after-winter': 'after months without use',
   'new-gasket': 'with a new gasket',
   'bought-used': 'bought, or new here',
   other: 'another reason',
@@ -28,7 +28,7 @@ export function WaterRuns({ canner }: { readonly canner: CannerRead }) {
   const [open, setOpen] = useState(false)
   const due = waterRunDue(canner.lastRanOn, today)
   const runs = [...canner.waterRuns].sort((a, b) => b.onDate.localeCompare(a.onDate))
-  if (!due && runs.length === 0 && !may('helper')) return null
+  if (!due && runs.length === 0 && !may('keeper')) return null
   return (
     <div className="border-t border-rim pt-3">
       <h3 className="mb-1">Runs with water only</h3>
@@ -40,7 +40,7 @@ export function WaterRuns({ canner }: { readonly canner: CannerRead }) {
           </li>
         ))}
       </ul>
-      {may('helper') && (
+      {may('keeper') && (
         <Button size="small" className="mt-1.5" onClick={() => setOpen(true)}>
           Record a water-only run
         </Button>
@@ -86,7 +86,7 @@ function Record({ canner, why, close }: RecordProps) {
       open
       onOpenChange={(o) => !o && close()}
       title={`Water-only run of ${canner.name}`}
-      about="Water as its manual says, no jars. Vent it, bring it to pressure, hold it for some minutes, let it cool. Nothing may leak but the vent and the weight."
+      about="Put in the water that its manual says, and no jars. Vent it, bring it to pressure, hold it there a few minutes, and let it cool. Steam may come out only at the vent and the weight."
     >
       <form onSubmit={(e) => void handleSubmit(send)(e)} className="flex flex-col gap-4">
         <DateField label="Run on" max={today} value={onDate} onChange={setOnDate} required />
@@ -100,8 +100,8 @@ function Record({ canner, why, close }: RecordProps) {
           It held: record it
         </Button>
         <p className="text-[15px] text-ink-soft">
-          Did it leak or not hold? Close this and check the canner: a point that is wrong keeps it
-          from being used.
+          Did it leak or lose pressure? Close this and check the canner. Don’t use it until that’s
+          fixed.
         </p>
       </form>
     </Sheet>

@@ -236,7 +236,7 @@ function OwnLots({ lots, today }: { readonly lots: readonly LotYield[]; readonly
       <h2 className="mb-2">Our lots</h2>
       {lots.length >= LOTS_LEARNED && (
         <p className="mb-2 text-[15px] text-ink-soft">
-          The newest {LOTS_LEARNED} count. Older ones are in the files.
+          Kelvit uses the newest {LOTS_LEARNED}. You can export the older ones.
         </p>
       )}
       <ul>

@@ -5,7 +5,7 @@ import { tintOf } from '../../household/tints'
 import { showDate } from '../../household/words'
 import { JAR_DRAWN, JarGlyph, type LidMark } from '../../ui/jar-glyph'
 import { useWidth } from '../../ui/use-width'
-import type { ShelfRow } from './shelf-view'
+import { stackSize, type ShelfRow } from './shelf-view'
 
 interface ShelfDrawingProps {
   readonly row: ShelfRow
@@ -22,20 +22,6 @@ const PITCH = 22
 const GAP = 22
 const H = 84
 const FOOT = 58
-/** So many jars are drawn on a shelf at most, and on all shelves of a page; more stand in stacks. */
-const CROWDED = 120
-const ON_A_PAGE = 600
-/** A shelf is never drawn with fewer than this before its jars are stacked. */
-const FEW = 24
-const STACK = 6
-
-/** How many jars one glyph stands for, so that a shelf, and a page of shelves, can be taken in. */
-export function stackSize(jars: number, shelves: number): number {
-  const most = Math.max(FEW, Math.min(CROWDED, Math.floor(ON_A_PAGE / shelves)))
-  let each = 1
-  while (jars / each > most) each = each === 1 ? STACK : each * 2
-  return each
-}
 
 /** A shelf with one small jar per jar: tint by food, a paper label as tall as its best time left, a mark on the lid by state, crossed when it is held. */
 export function ShelfDrawing({ row, shelves, today, pull, open, openStack }: ShelfDrawingProps) {

@@ -31,3 +31,18 @@ export function arrange(jars: readonly Jar[], shelves: readonly Shelf[]): readon
     })
     .filter((row) => row.groups.length > 0)
 }
+
+/** So many jars are drawn on a shelf at most, and on all shelves of a page; more stand in stacks. */
+const CROWDED = 120
+const ON_A_PAGE = 600
+/** A shelf is never drawn with fewer than this before its jars are stacked. */
+const FEW = 24
+const STACK = 6
+
+/** How many jars one glyph stands for, so that a shelf, and a page of shelves, can be taken in. */
+export function stackSize(jars: number, shelves: number): number {
+  const most = Math.max(FEW, Math.min(CROWDED, Math.floor(ON_A_PAGE / shelves)))
+  let each = 1
+  while (jars / each > most) each = each === 1 ? STACK : each * 2
+  return each
+}

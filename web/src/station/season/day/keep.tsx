@@ -73,7 +73,7 @@ function useHandsWords({ changed, kitchen, expected }: Day): readonly string[] {
     ...(changed?.hours ? [`The kitchen is free until ${clock(kitchen.closes)}.`] : []),
     ...gone.map((n) => `${n} isn’t there.`),
     ...here.map((n) => `${n} helps.`),
-    ...(changed?.hands && part ? ['Kelvit keeps who helps, but not their hours.'] : []),
+    ...(changed?.hands && part ? ['Kelvit saves who helps, but not when.'] : []),
     ...(changed?.pints ? ['Pints aren’t kept. Start that load from here to can it in pints.'] : []),
   ]
 }

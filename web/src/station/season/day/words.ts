@@ -139,7 +139,7 @@ export function setOut(
   ]
   for (const formId of first)
     list.push({
-      name: `of them in case your first ${saidFood(formOf(formId)?.food.id ?? formId)} make more; a jar filled over goes into the next load or the fridge`,
+      name: `of these are extra, in case your first ${saidFood(formOf(formId)?.food.id ?? formId)} make more. Put any extra filled jar in the next load or the fridge`,
       amount: String(MORE_JARS),
     })
   if (citric > 0) list.push({ name: 'citric acid', amount: `${trim(citric)} tsp` })

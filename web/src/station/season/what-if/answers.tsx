@@ -158,7 +158,7 @@ function factWords(ask: WhatIf): string {
         ? 'This adds the canner under Gear. Test its dial before you plan with it.'
         : 'This adds the canner under Gear. Use it when you have it.'
     case 'lost-days':
-      return 'This closes the kitchen on that day.'
+      return 'This marks the kitchen as closed that day.'
     case 'helper':
       return 'This adds one person to the kitchen hours.'
     case 'supplies':
