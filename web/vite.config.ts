@@ -109,6 +109,8 @@ export default defineConfig({
       },
     },
     modulePreload: {
+      // Every browser that Kelvit runs in has it, or does without.
+      polyfill: false,
       // To name again for each page what is there already only makes the first load heavier.
       resolveDependencies: (_file, needed, { hostType }) =>
         hostType === 'js'
