@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale'
+import { scaleTime } from 'd3-scale'
 import { timeDay } from 'd3-time'
 import { Link } from 'react-router'
 import { showDay } from '../household/words'
@@ -39,7 +39,7 @@ export function LotBars({
   const left = narrow ? 118 : 236
   const start = noon(today)
   const end = start + shown * DAY_MS
-  const x = scaleLinear()
+  const x = scaleTime()
     .domain([start, end])
     .range([left, width - 8])
   const height = TOP + bars.length * ROW + 6

@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, scaleUtc } from 'd3-scale'
 import { area, curveStepAfter, line } from 'd3-shape'
 import { utcMonth } from 'd3-time'
 import { useWidth } from '../ui/use-width'
@@ -29,7 +29,7 @@ export function StockAhead({ days, tint, runsOut, harvest, label }: StockAheadPr
   const first = days[0]
   const last = days.at(-1)
   if (!first || !last) return null
-  const x = scaleLinear()
+  const x = scaleUtc()
     .domain([ms(first.onDate), ms(last.onDate)])
     .range([M.left, width - M.right])
   const y = scaleLinear()
