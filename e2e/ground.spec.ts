@@ -155,7 +155,7 @@ test('the first load carries under 150 kB of JavaScript; what waits for a quiet 
   })
   const today = await loaded()
   console.log(
-    `first load: ${(door / 1000).toFixed(1)} kB at the door, ${(today / 1000).toFixed(1)} kB at Today, ${(whole / 1000).toFixed(0)} kB with the day drawn (gzip)`,
+    `first load: ${(door / 1000).toFixed(1)} kB at the door, ${(today / 1000).toFixed(1)} kB at Today, ${(whole / 1000).toFixed(1)} kB with the day drawn (gzip)`,
   )
   expect(door).toBeGreaterThan(10_000)
   expect(Math.max(door, today)).toBeLessThan(150_000)

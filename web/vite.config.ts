@@ -10,6 +10,8 @@ const ROUTER = join(
   dirname(createRequire(import.meta.url).resolve('react-router/package.json')),
   'dist/production/index.mjs',
 )
+/** The code of a page, which an address opens. */
+const PAGE = /\/(([\w-]+-)?page|sign-in|make-household|join|evening|first-steps)-[\w-]+\.js$/
 const MAIN = join(import.meta.dirname, 'src/main.tsx')
 
 interface Modules {
@@ -111,11 +113,13 @@ export default defineConfig({
     modulePreload: {
       // Every browser that Kelvit runs in has it, or does without.
       polyfill: false,
-      // To name again for each page what is there already only makes the first load heavier.
-      resolveDependencies: (_file, needed, { hostType }) =>
-        hostType === 'js'
-          ? needed.filter((file) => !/\/(start|often|rolldown-runtime)-[\w-]+\.js$/.test(file))
-          : needed,
+      // To name again for each page what is there already only makes the first load heavier; and
+      // a part that somebody reaches for on a page that stands names what it needs by itself.
+      resolveDependencies: (file, needed, { hostType }) => {
+        if (hostType !== 'js') return needed
+        if (!PAGE.test(file)) return []
+        return needed.filter((name) => !/\/(start|often|rolldown-runtime)-[\w-]+\.js$/.test(name))
+      },
     },
   },
   server: { proxy: { '/api': process.env.KELVIT_API ?? 'http://127.0.0.1:8484' } },
