@@ -96,12 +96,12 @@ test('two canners, a night and the next evening', async ({ page }) => {
     await press(canner, name === 'porch' ? 'Gauge is at zero' : 'No pressure left')
     await press(canner, 'Lock has dropped')
     await press(canner, 'Weight is off')
-    // Tonight the jars wait a little in the opened canner.
+    // Tonight the jars wait a little in the open canner.
     if (name === 'porch')
       await said(
         canner
           .first()
-          .getByRole('group', { name: 'Wait in the opened canner' })
+          .getByRole('group', { name: 'Wait in the open canner' })
           .getByRole('button', { name: '10', exact: true }),
       )
     await at(canner, name, zero + 11)

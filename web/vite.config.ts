@@ -10,7 +10,7 @@ const ROUTER = join(
   dirname(createRequire(import.meta.url).resolve('react-router/package.json')),
   'dist/production/index.mjs',
 )
-/** The code of a page, which an address opens. */
+/** The code of a page that an address opens, and of what Today draws after it. */
 const PAGE = /\/(([\w-]+-)?page|sign-in|make-household|join|evening|first-steps)-[\w-]+\.js$/
 const MAIN = join(import.meta.dirname, 'src/main.tsx')
 

@@ -26,7 +26,7 @@ export interface HouseholdSettings {
   readonly bandsOff: boolean
   /** Minutes of rest after the weight is off, 10 or more. */
   readonly restMinutes: number
-  /** How long jars wait in the opened canner, min; of single foods otherwise. */
+  /** How long jars wait in the open canner, min; of single foods otherwise. */
   readonly openMinutes: number
   readonly foodOpenMinutes: Readonly<Record<string, number>>
   /** Retire a jar after this many pressure runs; null keeps it until it is nicked. */

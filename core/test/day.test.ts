@@ -345,7 +345,7 @@ describe('errands', () => {
       expect(wrongs(sheet, loads, k), `errand at ${at}`).toEqual([])
       const stages = new Set(inGap(sheet, gap).map((t) => t.stage))
       stages.delete('cool')
-      // Jars may stand in the opened canner, but it is opened while somebody is there.
+      // Jars may stand in the open canner, but it is opened while somebody is there.
       expect([...stages], `errand at ${at}`).toEqual([])
     }
   })

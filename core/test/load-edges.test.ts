@@ -231,7 +231,7 @@ describe('what a load runs at', () => {
     const found = query(formIds, more)
     return found.outcome === 'process' ? found.setup : found.reason
   }
-  test('clamped lids have no lock, tomatoes stay in the opened canner, a weight has no error', () => {
+  test('clamped lids have no lock, tomatoes stay in the open canner, a weight has no error', () => {
     expect(setup(['beans-snap'])).toEqual({
       regulatedBy: 'dial',
       psi: unit.psi(11),

@@ -426,7 +426,7 @@ describe('word that reached the server late', () => {
   })
 })
 
-describe('the wait in the opened canner', () => {
+describe('the wait in the open canner', () => {
   const figures = (formId: string, kitchen: Partial<Kitchen> = {}) => {
     const found = figuresFor({
       portions: [{ formId, pack: 'hot', jar: 'quart' }],
@@ -481,7 +481,7 @@ describe('the wait in the opened canner', () => {
     }
     expect([left(state()), left(state('30')), left(state('0'))]).toEqual([9, 29, 'up'])
     expect(recordLines([fact('open-wait', 0, { text: '30' })], 'us')[0]!.words).toBe(
-      'Wait in the opened canner: 30 min',
+      'Wait in the open canner: 30 min',
     )
   })
 })

@@ -326,7 +326,7 @@ describe('clocks', () => {
     expect(late.clock).toMatchObject({ kind: 'down', leftMs: 0, endsAt: at + 10 * MIN })
     expect(late.prompt).toMatchObject({ kind: 'done', overdueMs: 6 * MIN })
   })
-  test('tomatoes stay five minutes in the opened canner', () => {
+  test('tomatoes stay five minutes in the open canner', () => {
     const setup = { ...dial, openMinutes: unit.minutes(5) }
     const { events, at } = broughtTo(setup, 'unloading')
     expect(loadAt(setup, foldLoad(setup, events), at + MIN, 'us').clock).toMatchObject({

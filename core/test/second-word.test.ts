@@ -149,7 +149,7 @@ describe('cooling', () => {
     expect(on(dial, ...unsaid, '132 opened').verdict).toBe('longer')
     expect(on(dial, ...unsaid, '125 opened').codes).toContain('rest-short')
   })
-  test('tomatoes stay five minutes in the opened canner', () => {
+  test('tomatoes stay five minutes in the open canner', () => {
     const tomatoes = { ...dial, openMinutes: unit.minutes(5) }
     const lifted = (minute: number) => on(tomatoes, ...GOOD_DIAL.slice(0, -1), `${minute} unloaded`)
     expect(lifted(137).verdict).toBe('as-tested')

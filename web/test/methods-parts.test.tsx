@@ -7,6 +7,7 @@ import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { SignedIn } from '../src/household/session'
+import { FoodOpenWait } from '../src/household/more-minutes'
 import { DoorSheet } from '../src/station/methods/door-sheet'
 import { Page as MixedJar } from '../src/station/methods/mixed-jar-page'
 import { canner, household } from './kit'
@@ -46,6 +47,23 @@ const said = (): string => screen.getByRole('region', { name: 'Verdict' }).textC
 const put = (label: RegExp, value: string): void => {
   fireEvent.change(screen.getByLabelText(label), { target: { value } })
 }
+
+describe('the wait in the open canner, of one food', () => {
+  test.each([
+    ['beans-snap', 0, {}, '0'],
+    ['beans-snap', 10, {}, '10'],
+    ['beans-snap', 10, { 'beans-snap': 0 }, '0'],
+    // What the load does is what the page says: tomatoes wait at least five minutes.
+    ['tomatoes', 0, {}, '5'],
+    ['tomatoes', 0, { tomatoes: 2 }, '5'],
+    ['tomatoes', 10, {}, '10'],
+  ])('%s in a house that waits %s, with %o: %s', (food, openMinutes, foodOpenMinutes, said) => {
+    const settings = { ...household.settings, openMinutes, foodOpenMinutes }
+    showHere(<FoodOpenWait food={food} name="it" />, { settings })
+    const box = screen.getByLabelText('Minutes to leave it in the open canner')
+    expect((box as HTMLInputElement).value).toBe(said)
+  })
+})
 
 describe('a mixed jar, asked on the page', () => {
   test('vegetables and broth: the soup’s minutes or the longest of a vegetable', () => {

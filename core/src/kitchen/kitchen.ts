@@ -13,7 +13,7 @@ export interface Kitchen {
   readonly rules: HouseholdRules
   /** Its rest after the weight is off, minutes. */
   readonly restMinutes: number
-  /** How long jars wait in the opened canner here, minutes; of single foods otherwise. */
+  /** How long jars wait in the open canner here, minutes; of single foods otherwise. */
   readonly openMinutes?: number
   readonly foodOpenMinutes?: Readonly<Record<string, number>>
   readonly defaultPack: Pack

@@ -96,7 +96,7 @@ function walk(setup: LoadSetup, facts: readonly LoadEvent[]): LoadState {
   }, START)
 }
 
-/** How long the jars wait in the opened canner tonight. */
+/** How long the jars wait in the open canner tonight. */
 const openWait = (s: LoadState, { e }: Word): LoadState =>
   e.text && Number.isFinite(Number(e.text)) ? { ...s, openTonight: Number(e.text) } : s
 

@@ -18,7 +18,7 @@ import { restOf } from './stages'
 import type { LoadSetup } from './setup'
 import type { CannerFacts } from './types'
 
-/** Jars that tend to lose liquid stay in the opened canner at least so long, min. */
+/** Jars that tend to lose liquid stay in the open canner at least so long, min. */
 const OPEN_MINUTES = 5
 const SIPHONS = /^tomato/
 
@@ -93,15 +93,19 @@ export function figuresFor(query: FiguresQuery): Figures | Refusal {
   }
 }
 
+/** The least that jars of a food wait in the open canner, min: five for those that tend to lose liquid. */
+export const leastOpenMinutes = (foodId: string): number =>
+  SIPHONS.test(foodId) ? OPEN_MINUTES : 0
+
 /**
- * How long the jars wait in the opened canner: as the house does it, or this food; those that
+ * How long the jars wait in the open canner: as the house does it, or this food; those that
  * tend to lose liquid at least their five minutes, which alone are judged.
  */
 function openWait(
   processes: readonly Process[],
   { openMinutes = 0, foodOpenMinutes = {} }: Kitchen,
 ): Pick<LoadSetup, 'openMinutes' | 'openLeastMinutes'> {
-  const least = processes.some((p) => SIPHONS.test(p.foodId)) ? OPEN_MINUTES : 0
+  const least = Math.max(0, ...processes.map((p) => leastOpenMinutes(p.foodId)))
   const own = processes.map((p) => foodOpenMinutes[p.foodId] ?? openMinutes)
   const wait = Math.max(least, ...own)
   return wait === 0

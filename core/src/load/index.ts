@@ -3,6 +3,7 @@ export { capacityFor, minimumFor, splitJars, type Split } from './capacity'
 export {
   changedFigures,
   figuresFor,
+  leastOpenMinutes,
   isInCanner,
   stillHolds,
   whyNotTogether,

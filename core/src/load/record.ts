@@ -47,7 +47,7 @@ const TOLD: Readonly<Record<LoadEventKind, string>> = {
   'looked-into': 'Looked into',
   'prompt-heard': 'Heard',
   'heat-set': 'Heat at',
-  'open-wait': 'Wait in the opened canner',
+  'open-wait': 'Wait in the open canner',
   note: 'Note',
   retracted: 'Taken back',
 }

@@ -16,7 +16,7 @@ export interface LoadSetup {
   readonly restMinutes: Minutes
   /** Whether the lid has a lock that drops; canners closed with clamps have none. True where it is not said. */
   readonly lock?: boolean
-  /** How long jars stay in the opened canner before they are lifted out, min: foods that siphon. */
+  /** How long jars stay in the open canner before they are lifted out, min: foods that siphon. */
   readonly openMinutes?: Minutes
   /** How long of that the food needs, min; all of it where nothing is said. */
   readonly openLeastMinutes?: Minutes
@@ -78,11 +78,11 @@ export const dialTarget = (setup: Pick<LoadSetup, 'psi' | 'gaugeErrorPsi'>): Psi
 export const restMs = (setup: LoadSetup): number =>
   Math.max(MIN_REST_MS, setup.restMinutes * 60_000)
 
-/** How long of the wait in the opened canner the food needs, ms: sooner out is a doubt. */
+/** How long of the wait in the open canner the food needs, ms: sooner out is a doubt. */
 export const openLeastMs = ({ openMinutes, openLeastMinutes }: LoadSetup): number =>
   (openLeastMinutes ?? openMinutes ?? 0) * 60_000
 
-/** How long jars wait in the opened canner, ms: as somebody said tonight, else as the house does it. */
+/** How long jars wait in the open canner, ms: as somebody said tonight, else as the house does it. */
 export const openMs = (setup: LoadSetup, tonight: number | null): number =>
   Math.max(openLeastMs(setup), (tonight ?? setup.openMinutes ?? 0) * 60_000)
 

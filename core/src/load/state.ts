@@ -126,7 +126,7 @@ export interface LoadState {
   readonly entered: { readonly [stage in LoadStage]?: number }
   readonly steamSteadySince: number | null
   readonly readings: readonly Reading[]
-  /** How long jars wait in the opened canner, as somebody said for this load, min. */
+  /** How long jars wait in the open canner, as somebody said for this load, min. */
   readonly openTonight: number | null
   /** Where the knob or the flame was set, in order. */
   readonly heats: readonly HeatSet[]

@@ -60,7 +60,7 @@ export const SCHOOLS: readonly School[] = [
   },
   {
     id: 'open-wait',
-    question: 'Wait in the opened canner?',
+    question: 'Wait in the open canner?',
     schools:
       'Some take the jars out at once. Others leave them 5 to 30 minutes, so they lose less liquid.',
     kelvit:
@@ -71,9 +71,9 @@ export const SCHOOLS: readonly School[] = [
     id: 'burner',
     question: 'Off the hot burner?',
     schools:
-      'Some slide the canner off an electric coil when they turn the heat off. Others leave it.',
+      'Some slide the canner off an electric coil when they turn the heat off. Others leave it there.',
     kelvit:
-      'Do what the canner’s manual says. Never lift it under pressure. Tell Kelvit under Gear what it stands on.',
+      'Never lift it under pressure. Leave it or slide it, as its manual says. Under Gear, tell Kelvit what the canner stands on.',
   },
   {
     id: 'lids-hot',

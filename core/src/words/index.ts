@@ -131,8 +131,7 @@ export type SealCause = (typeof SEAL_CAUSES)[number]
 export const HOLDS = ['in-doubt', 'not-processed'] as const
 export type Hold = (typeof HOLDS)[number]
 
-/** Supplies kept as one amount each: bands and fuel by count, the rest as said. */
-/** How long jars may wait in the opened canner, minutes. */
+/** How long jars may wait in the open canner, minutes. */
 export const OPEN_WAITS = [0, 5, 10, 15, 30] as const
 
 export const BURNERS = ['gas', 'coil', 'glass', 'outdoor'] as const
@@ -151,6 +150,7 @@ export const SPARE_KINDS = [
   'second rack',
   'jar lifter',
 ] as const
+/** Supplies kept as one amount each: bands, fuel and spares by count, the rest as said. */
 export const SUPPLY_KINDS = [
   'bands regular',
   'bands wide',

@@ -38,8 +38,7 @@ export function wrongsOfDay(sheet: DaySheet, loads: readonly DayLoad[], k: DayKi
     const gap = chain[0]!.from - fill.to
     if (gap < -1e-6 || gap > 15 + 1e-6) found.push(`filled jars wait ${gap}`)
     if (unload.from < chain[5]!.to - 1e-6) found.push('opened early')
-    if (unload.from > chain[5]!.to + 45 + 1e-6)
-      found.push('jars wait too long in the opened canner')
+    if (unload.from > chain[5]!.to + 45 + 1e-6) found.push('jars wait too long in the open canner')
     const prepared = prepare.reduce((m, p) => m + p.to - p.from, 0)
     if (!near(prepared, load.stages.prepare)) found.push('prepared for less or more than it takes')
     if (prepare.some((p) => p.to - p.from > 45 + 1e-6)) found.push('a piece longer than 45 minutes')

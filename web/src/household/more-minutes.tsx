@@ -1,4 +1,5 @@
 import { paths } from '@kelvit/contract'
+import { leastOpenMinutes } from '@kelvit/core'
 import { useSave } from '../sync/changes'
 import { Stepper } from '../ui/stepper'
 import { useHousehold } from './session'
@@ -40,17 +41,18 @@ export function MoreMinutes({ food, name }: { readonly food: string; readonly na
   )
 }
 
-/** How long jars of one food wait in the opened canner, where that isn't as for the others. */
+/** How long jars of one food wait in the open canner, where that isn't as for the others. */
 export function FoodOpenWait({ food, name }: { readonly food: string; readonly name: string }) {
   const { value, set, settings, may } = useFoodMinutes('foodOpenMinutes', food)
   if (!may) return null
-  const usual = settings.openMinutes
+  const least = leastOpenMinutes(food)
+  const usual = Math.max(least, settings.openMinutes)
   return (
     <div className="mt-4">
       <Stepper
-        label={`Minutes in the opened canner: ${name}`}
-        value={value ?? usual}
-        min={0}
+        label={`Minutes to leave ${name} in the open canner`}
+        value={Math.max(least, value ?? usual)}
+        min={least}
         max={30}
         onChange={(minutes) => set(minutes === usual ? undefined : minutes)}
       />

@@ -60,7 +60,7 @@ export function sentence(
       return 'Weight off. Wait before the lid comes off.'
     case 'unloading':
       return openMs(setup, state.openTonight) > 0
-        ? 'Lid off. Leave the jars in the open canner for a few minutes.'
+        ? `Lid off. Leave the jars in the open canner for ${openMs(setup, state.openTonight) / 60_000} minutes.`
         : 'Take the jars out. Set them upright, an inch apart, out of drafts.'
     case 'standing':
       return 'Leave them alone. Don’t press a lid or tighten a band.'

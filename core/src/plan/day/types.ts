@@ -72,7 +72,7 @@ export interface DayDoesNotFit {
 
 /** A jar is filled at most this long before it goes into the canner, minutes. */
 export const FILLED_WAITS_MIN = 15
-/** Jars may wait in the opened canner this long for somebody to take them out, minutes. */
+/** Jars may wait in the open canner this long for somebody to take them out, minutes. */
 export const OPENED_WAITS_MIN = 45
 /** Canners that one person may watch at once. */
 export const WATCHED_AT_ONCE = 2
